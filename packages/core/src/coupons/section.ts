@@ -1,0 +1,137 @@
+import { InputError, type FieldProblem } from '../source/problem.js';
+import { published } from '../source/source.js';
+
+/** A void along the overlap, from the socket mouth, m. */
+export interface VoidInterval {
+  readonly fromM: number;
+  readonly toM: number;
+}
+
+/** One polished edge of a strip. */
+export interface StripFace {
+  readonly name: string;
+  readonly overlapM: number;
+  readonly voids: readonly VoidInterval[];
+}
+
+/** What a section is judged by. Code content is editable data; check the current edition. */
+export interface SectionRuleSet {
+  readonly id: string;
+  readonly name: string;
+  /** Largest unbrazed share of the overlap on each side taken alone. */
+  readonly maxUnbrazed: number;
+  /** The coupon must show no oxide inside. */
+  readonly cleanBore: boolean;
+  readonly source: ReturnType<typeof published>;
+}
+
+const qb = published('ASME BPVC IX part QB');
+export const SECTION_RULE_SETS: readonly SectionRuleSet[] = [
+  { id: 'asme-ix', name: 'ASME IX-like section test', maxUnbrazed: 0.2, cleanBore: false, source: qb },
+  {
+    id: 'asme-ix-medical',
+    name: 'ASME IX-like with medical-gas overlay',
+    maxUnbrazed: 0.2,
+    cleanBore: true,
+    source: published('ASME BPVC IX part QB with NFPA 99'),
+  },
+];
+export const findSectionRuleSet = (id: string): SectionRuleSet | undefined =>
+  SECTION_RULE_SETS.find((r) => r.id === id);
+
+/** How far a void's edge may be off under the microscope or scale, m: two edges per void. Source: practice. */
+export const VOID_EDGE_UNCERTAINTY_M = 0.0001;
+
+export interface FaceVerdict {
+  readonly name: string;
+  readonly overlapM: number;
+  /** Voids with overlaps merged, sorted. */
+  readonly merged: readonly VoidInterval[];
+  readonly unbrazedM: number;
+  readonly longestM: number;
+  readonly share: number;
+  readonly passes: boolean;
+  /** The limit lies within the measuring uncertainty of this face. */
+  readonly nearLimit: boolean;
+  /** The sum in words: "0.06 + 0.05 = 0.11 of 0.91". */
+  readonly arithmetic: string;
+}
+
+export interface SectionVerdict {
+  readonly passes: boolean;
+  readonly faces: readonly FaceVerdict[];
+  readonly reasons: readonly string[];
+  readonly nearLimit: boolean;
+  readonly ruleSet: SectionRuleSet;
+}
+
+/** Joins intervals that touch or overlap; order of input does not matter. */
+export function mergeVoids(voids: readonly VoidInterval[]): VoidInterval[] {
+  const sorted = [...voids].sort((a, b) => a.fromM - b.fromM);
+  const out: VoidInterval[] = [];
+  for (const v of sorted) {
+    const last = out[out.length - 1];
+    if (last && v.fromM <= last.toM) out[out.length - 1] = { fromM: last.fromM, toM: Math.max(last.toM, v.toM) };
+    else out.push(v);
+  }
+  return out;
+}
+
+function faceProblems(face: StripFace, index: number): FieldProblem[] {
+  const at = `faces.${index}`;
+  if (!(face.overlapM > 0 && face.overlapM <= 0.5)) {
+    return [{ field: `${at}.overlapM`, says: 'an overlap above 0 and at most 20 in (0.5 m)' }];
+  }
+  return face.voids.flatMap((v, i) =>
+    v.fromM >= 0 && v.toM > v.fromM && v.toM <= face.overlapM + 1e-9
+      ? []
+      : [
+          {
+            field: `${at}.voids.${i}`,
+            says: 'a void runs from a smaller to a larger distance, both inside the overlap',
+          },
+        ],
+  );
+}
+
+function judgeFace(face: StripFace, rules: SectionRuleSet): FaceVerdict {
+  const merged = mergeVoids(face.voids);
+  const lengths = merged.map((v) => v.toM - v.fromM);
+  const unbrazedM = lengths.reduce((a, b) => a + b, 0);
+  const share = unbrazedM / face.overlapM;
+  const doubt = (2 * VOID_EDGE_UNCERTAINTY_M * Math.sqrt(Math.max(1, merged.length))) / face.overlapM;
+  const mm = (m: number): string => (m * 1000).toFixed(2);
+  const sum = lengths.length ? lengths.map(mm).join(' + ') : '0';
+  return {
+    name: face.name,
+    overlapM: face.overlapM,
+    merged,
+    unbrazedM,
+    longestM: Math.max(0, ...lengths),
+    share,
+    passes: share <= rules.maxUnbrazed + 1e-9,
+    nearLimit: merged.length > 0 && Math.abs(share - rules.maxUnbrazed) < doubt,
+    arithmetic: `${sum} = ${mm(unbrazedM)} mm of ${mm(face.overlapM)} mm = ${(share * 100).toFixed(1)} %, limit ${(rules.maxUnbrazed * 100).toFixed(0)} %`,
+  };
+}
+
+/**
+ * Judges a section coupon: on each side of the cut taken alone, unbrazed lengths add to at most the limit.
+ * @throws InputError naming the face or void that is out of range
+ */
+export function judgeSection(faces: readonly StripFace[], boreClean: boolean, rules: SectionRuleSet): SectionVerdict {
+  if (faces.length < 2) throw new InputError([{ field: 'faces', says: 'both sides of the cut are needed' }]);
+  const problems = faces.flatMap(faceProblems);
+  if (problems.length) throw new InputError(problems);
+  const judged = faces.map((face) => judgeFace(face, rules));
+  const reasons = judged.map((f) => `${f.name}: ${f.arithmetic}: ${f.passes ? 'passes' : 'fails'}`);
+  const boreFails = rules.cleanBore && !boreClean;
+  if (boreFails) reasons.push('Oxide inside the bore: the medical-gas overlay fails the coupon');
+  return {
+    passes: judged.every((f) => f.passes) && !boreFails,
+    faces: judged,
+    reasons,
+    nearLimit: judged.some((f) => f.nearLimit),
+    ruleSet: rules,
+  };
+}

@@ -1,0 +1,212 @@
+import erf from '@stdlib/math-base-special-erf';
+import { InputError, type FieldProblem } from '../source/problem.js';
+import { derived, measured, practice, published, type Source } from '../source/source.js';
+import { cupForOd } from '../tube/cup.js';
+import type { Tube } from '../tube/tube.js';
+import { degFToK, INCH } from '../units/units.js';
+
+export type Instrument = 'micrometer' | 'caliper' | 'tape';
+
+/** Half-width of what one reading may be off, m. Source: practice. */
+export const INSTRUMENT_UNCERTAINTY_M: Readonly<Record<Instrument, number>> = {
+  micrometer: 0.0002 * INCH,
+  caliper: 0.001 * INCH,
+  tape: INCH / 64,
+};
+
+/** How the gap is known. Diameters in m; two at right angles on each part. */
+export type FitUp =
+  | { readonly mode: 'nominal' }
+  | {
+      readonly mode: 'measured';
+      readonly tubeOdM: readonly [number, number];
+      readonly socketIdM: readonly [number, number];
+      readonly instrument: Instrument;
+    }
+  | { readonly mode: 'swaged'; readonly gapSideM: number };
+
+/** A gap per side (radial) with its spread, before heating. */
+export interface ColdGap {
+  readonly sideM: number;
+  readonly minM: number;
+  readonly maxM: number;
+  /** One standard deviation of the gap per side, m. */
+  readonly sdM: number;
+  /** Mean diameters the gap rests on, m. */
+  readonly tubeOdM: number;
+  readonly socketIdM: number;
+  /** Largest minus smallest diameter of the worse part, m; null where not measured. */
+  readonly outOfRoundM: number | null;
+  readonly source: Source;
+  readonly notes: readonly string[];
+}
+
+/** Ambient the work starts from. */
+export const AMBIENT_K = degFToK(70);
+
+/** Sizes outside this are not pipefitting: 1 mm to 1 m. */
+const smallest = 0.001;
+const largest = 1;
+
+function diameterProblem(field: string, value: number): FieldProblem | null {
+  if (Number.isFinite(value) && value >= smallest && value <= largest) return null;
+  return { field, says: 'a diameter between 0.04 in (1 mm) and 39 in (1 m)' };
+}
+
+const mean = (pair: readonly [number, number]): number => (pair[0] + pair[1]) / 2;
+const spread = (pair: readonly [number, number]): number => Math.abs(pair[0] - pair[1]);
+
+function measuredGap(fit: Extract<FitUp, { mode: 'measured' }>): ColdGap {
+  const problems = [
+    diameterProblem('fitUp.tubeOdM.0', fit.tubeOdM[0]),
+    diameterProblem('fitUp.tubeOdM.1', fit.tubeOdM[1]),
+    diameterProblem('fitUp.socketIdM.0', fit.socketIdM[0]),
+    diameterProblem('fitUp.socketIdM.1', fit.socketIdM[1]),
+  ].filter((p) => p !== null);
+  if (problems.length) throw new InputError(problems);
+  const od = mean(fit.tubeOdM);
+  const id = mean(fit.socketIdM);
+  if (id <= od) {
+    throw new InputError([
+      {
+        field: 'fitUp.socketIdM.0',
+        says: 'the tube does not enter this socket: its inside must be larger than the tube outside',
+      },
+    ]);
+  }
+  const u = INSTRUMENT_UNCERTAINTY_M[fit.instrument];
+  // The same instrument reads both parts: its error is taken as one per part, uniform within +-u.
+  const sd = Math.hypot(u / Math.sqrt(3), u / Math.sqrt(3)) / 2;
+  const outOfRound = Math.max(spread(fit.tubeOdM), spread(fit.socketIdM));
+  const notes: string[] = [];
+  if (fit.instrument === 'tape')
+    notes.push('a tape reads to 1/64 in: it cannot tell a 0.002 in gap from 0.010; use a caliper');
+  return {
+    sideM: (id - od) / 2,
+    minM: (Math.min(...fit.socketIdM) - Math.max(...fit.tubeOdM)) / 2,
+    maxM: (Math.max(...fit.socketIdM) - Math.min(...fit.tubeOdM)) / 2,
+    sdM: sd,
+    tubeOdM: od,
+    socketIdM: id,
+    outOfRoundM: outOfRound,
+    source: measured(`two diameters a part, ${fit.instrument}`),
+    notes,
+  };
+}
+
+function swagedGap(tube: Tube, gapSideM: number): ColdGap {
+  if (!(gapSideM > 0 && gapSideM <= 0.002)) {
+    throw new InputError([{ field: 'fitUp.gapSideM', says: 'a gap per side above 0 and at most 0.079 in (2 mm)' }]);
+  }
+  const half = tube.odToleranceM / 2;
+  return {
+    sideM: gapSideM,
+    minM: Math.max(0, gapSideM - half),
+    maxM: gapSideM + half,
+    sdM: half / Math.sqrt(3),
+    tubeOdM: tube.odM,
+    socketIdM: tube.odM + 2 * gapSideM,
+    outOfRoundM: null,
+    source: practice('the expander head sets the gap'),
+    notes: ['swaged on site: anneal the end first, expand one diameter deep, and ream'],
+  };
+}
+
+function nominalGap(tube: Tube, ownTable: boolean): ColdGap {
+  const cup = cupForOd(tube.odM);
+  if (!cup) {
+    throw new InputError([
+      { field: 'fitUp.mode', says: `no socket table for this size: measure the tube and the socket` },
+    ]);
+  }
+  const id = (cup.idM.min + cup.idM.max) / 2;
+  const minM = (cup.idM.min - tube.odM - tube.odToleranceM) / 2;
+  const maxM = (cup.idM.max - tube.odM + tube.odToleranceM) / 2;
+  return {
+    sideM: (id - tube.odM) / 2,
+    minM,
+    maxM,
+    // Difference of two even spreads is a triangle: sd = half-width / sqrt(6) at its narrowest; taken so.
+    sdM: (maxM - minM) / 2 / Math.sqrt(6),
+    tubeOdM: tube.odM,
+    socketIdM: id,
+    outOfRoundM: null,
+    source: published(`${cup.source.name}; tube tolerance ${tube.source.name}`),
+    notes: ownTable ? [] : ['this socket is not a standard cup: its bore is assumed like one; measure it'],
+  };
+}
+
+/**
+ * The gap per side before heating.
+ * @param standardCup false where the socket is a stub, valve or bracket bored by its maker
+ * @throws InputError naming the field when a size is absurd or the tube does not enter its socket
+ */
+export function coldGap(tube: Tube, fit: FitUp, standardCup = true): ColdGap {
+  if (fit.mode === 'measured') return measuredGap(fit);
+  if (fit.mode === 'swaged') return swagedGap(tube, fit.gapSideM);
+  return nominalGap(tube, standardCup);
+}
+
+export interface HotGap {
+  readonly tempK: number;
+  readonly sideM: number;
+  readonly minM: number;
+  readonly maxM: number;
+  /** Off-centre, one side closes and the other opens to the whole diametral gap, m. */
+  readonly offCentreM: number;
+  readonly tubeOdM: number;
+  readonly socketIdM: number;
+}
+
+export const HOT_GAP_SOURCE = derived('mean expansion of each metal from room temperature');
+
+/**
+ * The gap per side at a temperature: OD (1 + a dT) inside ID (1 + a dT).
+ * @param tubeExpansion, socketExpansion mean linear expansion, 1/K
+ * @param tempK temperature of both parts, K
+ */
+export function hotGap(cold: ColdGap, tubeExpansion: number, socketExpansion: number, tempK: number): HotGap {
+  const dT = tempK - AMBIENT_K;
+  const od = cold.tubeOdM * (1 + tubeExpansion * dT);
+  const id = cold.socketIdM * (1 + socketExpansion * dT);
+  const sideM = (id - od) / 2;
+  const change = sideM - cold.sideM;
+  return {
+    tempK,
+    sideM,
+    minM: cold.minM + change,
+    maxM: cold.maxM + change,
+    offCentreM: Math.max(0, 2 * sideM),
+    tubeOdM: od,
+    socketIdM: id,
+  };
+}
+
+export type GapVerdict = 'seizes' | 'tight' | 'in band' | 'bridgeable' | 'too wide';
+
+/** What to do about each verdict. Source: practice. */
+export const GAP_ADVICE: Readonly<Record<GapVerdict, string>> = {
+  seizes:
+    'the gap shuts before the filler flows: ream the socket, choose another fitting, or braze with the other part outside',
+  tight: 'tighter at heat than this rod wants: ream or re-size, or take a thinner-flowing rod',
+  'in band': 'fits this rod at heat',
+  bridgeable: 'wider than the band: only a sluggish rod bridges it; re-size if you can',
+  'too wide': 'no rod of this class bridges it: re-size, re-swage or take another fitting',
+};
+
+/** The largest gap any class in the tables bridges in a capillary joint, m; a joint beyond it needs other parts. */
+export function gapVerdict(gapM: number, band: { min: number; max: number }, bridgesToM: number): GapVerdict {
+  const tolerance = 1e-9;
+  if (gapM <= 0) return 'seizes';
+  if (gapM < band.min - tolerance) return 'tight';
+  if (gapM <= band.max + tolerance) return 'in band';
+  return gapM <= bridgesToM + tolerance ? 'bridgeable' : 'too wide';
+}
+
+const normalCdf = (z: number): number => 0.5 * (1 + erf(z / Math.SQRT2));
+
+/** Probability that a gap with mean and standard deviation lies in the band; a step where sd is 0. */
+export function probabilityInBand(gapM: number, sdM: number, band: { min: number; max: number }): number {
+  if (sdM <= 0) return gapM >= band.min && gapM <= band.max ? 1 : 0;
+  return normalCdf((band.max - gapM) / sdM) - normalCdf((band.min - gapM) / sdM);
+}

@@ -1,0 +1,50 @@
+import { percent } from '../fillers/fillers.js';
+import type { JointPlan } from './plan.js';
+
+export type Step = 'prepare' | 'purge' | 'torch' | 'heat' | 'cool';
+
+export interface Caution {
+  readonly step: Step;
+  readonly says: string;
+}
+
+/** The cautions that belong to this joint, each at the step where it matters. Source: file of cautions, practice. */
+export function cautionsFor(plan: JointPlan): Caution[] {
+  const out: Caution[] = [];
+  const chosen = plan.selection.chosen;
+  const add = (step: Step, says: string): void => void out.push({ step, says });
+  add(
+    'prepare',
+    'Hot work: fire watch, combustibles clear, extinguisher, permit where the site needs one. Never heat a sealed line.',
+  );
+  if (plan.service.kind === 'refrigerant') {
+    add(
+      'prepare',
+      'Never braze on a charged line: recover, then purge. Flammable refrigerant: ventilate and detect first.',
+    );
+  }
+  if (plan.service.kind === 'medical')
+    add(
+      'prepare',
+      'Medical gas: qualified people and procedures, braze within 8 hours of cleaning (NFPA 99, from memory), verification by a third party.',
+    );
+  if (plan.purge) {
+    add(
+      'purge',
+      'Regulator, relief and flow meter on the nitrogen; vent open at the far end. It asphyxiates in a closed room: ventilate.',
+    );
+  }
+  add(
+    'torch',
+    'Shade 3 to 5, gloves, no synthetic cloth. No oil or grease on oxygen fittings. Acetylene never above 15 psi.',
+  );
+  if (chosen && percent(chosen.filler, 'Cd') > 0)
+    add('heat', 'Cadmium fume kills: local exhaust, head out of the plume.');
+  if (plan.tubeMetal.family === 'brass' || plan.socketMetal.family === 'brass')
+    add('heat', 'White smoke off brass means too hot: zinc is burning out.');
+  if (chosen?.flux) add('heat', 'Flux fume harms: ventilate. Black and crusted flux is dead: stop, clean, reflux.');
+  if (plan.service.hygroscopicOil)
+    add('heat', 'No wet rag near an open line with this oil: use heat-absorbing paste or gel.');
+  add('cool', plan.purge ? 'Keep nitrogen on until the joint is cool to the touch.' : 'Let it cool by itself.');
+  return out;
+}

@@ -1,0 +1,60 @@
+import { flowOf, FLOW_SOURCE, type Filler } from '../fillers/fillers.js';
+import type { Position } from '../qualification/range.js';
+import { practice, type Source } from '../source/source.js';
+
+/** One sweep of the rod around the clock, in hours; `to` may be below `from` when it runs anticlockwise. */
+export interface FeedSweep {
+  readonly fromHour: number;
+  readonly toHour: number;
+  readonly clockwise: boolean;
+}
+
+export interface FeedPlan {
+  readonly title: string;
+  readonly steps: readonly string[];
+  readonly sweeps: readonly FeedSweep[];
+  readonly source: Source;
+}
+
+const source = practice('feeding order by position and flow of the rod');
+
+/** Where to heat and feed, by position and by how the alloy flows. */
+export function feedPlan(filler: Filler, position: Position): FeedPlan {
+  const runs = flowOf(filler) === 'runs like water';
+  if (position === 'horizontal') {
+    return {
+      title: 'Start near 5 o’clock, across the bottom, up one side, then the other.',
+      steps: [
+        'Start a little off the bottom, near 5 o’clock.',
+        'Cross 6 and climb the left side to 12.',
+        'Go back to 5 and climb the right side to 12.',
+        'Overlap both ends.',
+      ],
+      sweeps: [
+        { fromHour: 5, toHour: 0.3, clockwise: true },
+        { fromHour: 5.3, toHour: 11.7, clockwise: false },
+      ],
+      source,
+    };
+  }
+  const around = runs ? 'Feed at one point and let it run.' : 'Lay it all round the joint.';
+  if (position === 'up-feed') {
+    return {
+      title: 'Heat well below to well above, then feed: it must climb.',
+      steps: [
+        'Heat from well below the joint to well above, most of the heat high.',
+        'Do not overheat the tube, or filler runs down the outside.',
+        around,
+        'Overlap the start.',
+      ],
+      sweeps: [{ fromHour: 6, toHour: 6.5, clockwise: true }],
+      source,
+    };
+  }
+  return {
+    title: 'Socket faces up: heat tube, then socket, and let it run down in.',
+    steps: ['Heat the tube first, then the socket.', around, 'Overlap the start.'],
+    sweeps: [{ fromHour: 6, toHour: 6.5, clockwise: true }],
+    source: FLOW_SOURCE,
+  };
+}

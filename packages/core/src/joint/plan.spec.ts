@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { InputError } from '../source/problem.js';
+import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
+import { INCH, PSI } from '../units/units.js';
+import { cautionsFor } from './cautions.js';
+import { feedPlan } from './feed-plan.js';
+import { planJoint } from './plan.js';
+import { verdictSentence } from './verdict-sentence.js';
+
+const sentence = (...args: Parameters<typeof planJoint>): string => {
+  const s = verdictSentence('PF-07', planJoint(...args));
+  return s.lead + (s.rod ?? '') + s.middle + (s.flux ?? '') + s.end;
+};
+const stub = { socket: { kind: 'stub' as const, metalId: 'plated-steel', depthM: null } };
+
+describe('a joint plan', () => {
+  it('answers in one sentence', () => {
+    expect(sentence(sampleJoint({ fitUp: measuredGapIn(0.003) }), sampleLine())).toBe('PF-07 takes BCuP-5, no flux.');
+    expect(sentence(sampleJoint(stub), sampleLine())).toMatch(
+      /^PF-07 takes BAg-\d+ with black flux FB3-C\. The stub is steel\.$/,
+    );
+    expect(sentence(sampleJoint({ fitUp: measuredGapIn(0.012) }), sampleLine())).toBe(
+      'PF-07: no rod serves it as it is. The gap is too wide for all of them.',
+    );
+    expect(sentence(sampleJoint(), sampleLine({ serviceId: 'ammonia' }))).toContain('refused');
+  });
+
+  it('says where trouble is, worst first', () => {
+    expect(planJoint(sampleJoint({ fitUp: measuredGapIn(0.012) }), sampleLine()).troubles).toEqual(['gap too wide']);
+    const p = planJoint(
+      sampleJoint({ tube: { standardId: 'acr', size: '2-5/8', metalId: 'copper' } }),
+      sampleLine({ designPa: 600 * PSI }),
+    );
+    expect(p.trouble).toBe('stop');
+    expect(p.troubles[0]).toBe('rating under design');
+  });
+
+  it('needs about an inch or two of flat stick on 1-1/8 tube, more in a wider gap', () => {
+    const small = planJoint(sampleJoint({ fitUp: measuredGapIn(0.002) }), sampleLine()).filler;
+    const large = planJoint(sampleJoint({ fitUp: measuredGapIn(0.005) }), sampleLine()).filler;
+    expect((small?.flatStickM ?? 0) / INCH).toBeGreaterThan(0.8);
+    expect((large?.flatStickM ?? 0) / INCH).toBeLessThan(5);
+    expect(large?.massKg ?? 0).toBeGreaterThan(small?.massKg ?? 0);
+  });
+
+  it('volume of filler is the annulus by Pappus: gap times mean circumference times overlap', () => {
+    const p = planJoint(sampleJoint({ fitUp: measuredGapIn(0.003) }), sampleLine());
+    const g = p.selection.chosen?.gap;
+    if (!g || !p.filler) throw new Error('no filler');
+    const byHand = g.sideM * Math.PI * ((g.tubeOdM + g.socketIdM) / 2) * p.overlap.overlapM;
+    expect(p.filler.annulusM3 / byHand).toBeCloseTo(1, 9);
+  });
+
+  it('names every unknown word at its field', () => {
+    try {
+      planJoint(sampleJoint({ tube: { standardId: 'acr', size: '9/7', metalId: 'unobtainium' } }), sampleLine());
+      expect.unreachable();
+    } catch (e) {
+      expect(e).toBeInstanceOf(InputError);
+      expect((e as InputError).problems.map((p) => p.field)).toEqual(['tube.size', 'tube.metalId']);
+    }
+  });
+
+  it('puts cautions at their step', () => {
+    const says = (p: ReturnType<typeof planJoint>, step: string) =>
+      cautionsFor(p)
+        .filter((c) => c.step === step)
+        .map((c) => c.says)
+        .join(' ');
+    expect(says(planJoint(sampleJoint(), sampleLine()), 'heat')).toContain('No wet rag');
+    expect(says(planJoint(sampleJoint(), sampleLine({ serviceId: 'medical-oxygen' })), 'prepare')).toContain(
+      'third party',
+    );
+    expect(
+      says(
+        planJoint(sampleJoint({ socket: { kind: 'valve', metalId: 'brass-forging', depthM: null } }), sampleLine()),
+        'heat',
+      ),
+    ).toContain('White smoke');
+  });
+
+  it('feeds around the clock by position and flow', () => {
+    const filler = planJoint(sampleJoint(), sampleLine()).selection.chosen?.filler;
+    if (!filler) throw new Error('no filler');
+    expect(feedPlan(filler, 'horizontal').sweeps).toHaveLength(2);
+    expect(feedPlan(filler, 'up-feed').title).toContain('climb');
+  });
+});

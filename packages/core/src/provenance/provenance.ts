@@ -1,0 +1,122 @@
+import { FILLERS } from '../fillers/fillers.js';
+import { FLUXES } from '../fluxes/fluxes.js';
+import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
+import { HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
+import { METALS } from '../metals/metals.js';
+import { SERVICES } from '../services/services.js';
+import { FILLER_RULES } from '../selection/rules/filler-rules.js';
+import { JOINT_RULES } from '../selection/rules/joint-rules.js';
+import { SECTION_RULE_SETS } from '../coupons/section.js';
+import { CUPS } from '../tube/cup.js';
+import { findTubeStandard, TUBES } from '../tube/tube.js';
+import type { Source } from '../source/source.js';
+import { INCH, kToDegF } from '../units/units.js';
+
+export interface ProvenanceRow {
+  readonly table: string;
+  readonly item: string;
+  readonly value: string;
+  readonly source: Source;
+}
+
+const f = (k: number): string => `${Math.round(kToDegF(k))}`;
+const inch = (m: number, digits = 3): string => (m / INCH).toFixed(digits);
+
+/** Every value in the data tables with its source, in table order. */
+export function provenanceRows(): ProvenanceRow[] {
+  return [
+    ...METALS.map((m) => ({
+      table: 'Base metals',
+      item: m.name,
+      value: `melts ${f(m.solidusK)}-${f(m.liquidusK)} °F; expansion ${(m.expansionPerK * 1e6).toFixed(1)}e-6/K; k ${m.conductivityWmK} W/mK; cp ${m.heatCapacityJkgK} J/kgK; ${m.densityKgM3} kg/m³`,
+      source: m.source,
+    })),
+    ...METALS.map((m) => ({
+      table: 'Tensile strength for overlap',
+      item: m.name,
+      value: `${Math.round(m.tensilePa / 6894757)} ksi`,
+      source: m.tensileSource,
+    })),
+    ...FILLERS.map((x) => ({
+      table: 'Filler classes',
+      item: x.id,
+      value: `${Object.entries(x.composition)
+        .map(([e, w]) => `${e} ${w}`)
+        .join(
+          ', ',
+        )}; solidus ${f(x.solidusK)}, liquidus ${f(x.liquidusK)}, brazing ${f(x.brazingK.min)}-${f(x.brazingK.max)} °F`,
+      source: x.source,
+    })),
+    ...FILLERS.map((x) => ({
+      table: 'Gap per side at heat',
+      item: x.id,
+      value: `${inch(x.gapBandM.min)}-${inch(x.gapBandM.max)} in, bridges to ${inch(x.bridgesToM)}`,
+      source: x.gapSource,
+    })),
+    ...FLUXES.map((x) => ({
+      table: 'Flux classes',
+      item: x.id,
+      value: `${x.form}; active ${f(x.activeK.min)}-${f(x.activeK.max)} °F; ${x.use}`,
+      source: x.source,
+    })),
+    ...TUBES.map((t) => ({
+      table: 'Tube and pipe',
+      item: `${findTubeStandard(t.standardId)?.short ?? t.standardId} ${t.size}`,
+      value: `OD ${inch(t.odM)} ±${inch(t.odToleranceM, 4)}, wall ${inch(t.wallM)} ±${inch(t.wallToleranceM, 4)} in (wall tolerance: ${t.wallToleranceSource.name})`,
+      source: t.source,
+    })),
+    ...CUPS.map((c) => ({
+      table: 'Cups of made fittings',
+      item: c.size,
+      value: `bore ${inch(c.idM.min)}-${inch(c.idM.max)}, deep ${inch(c.depthM, 2)} in`,
+      source: c.source,
+    })),
+    ...SERVICES.map((s) => ({
+      table: 'Services',
+      item: s.name,
+      value: `nitrogen ${s.purge}: ${s.purgeWhy}`,
+      source: s.source,
+    })),
+    ...SENSITIVE_PARTS.map((p) => ({
+      table: 'Parts that hate heat',
+      item: p.name,
+      value: `bears ${f(p.limitK)} °F`,
+      source: p.source,
+    })),
+    ...HEAT_COLOURS.map((c) => ({
+      table: 'Heat colours',
+      item: c.name,
+      value: `${f(c.tempK)} °F`,
+      source: HEAT_COLOUR_SOURCE,
+    })),
+    ...JOINT_RULES.map((r) => ({ table: 'Rules on the joint', item: r.id, value: r.title, source: r.source })),
+    ...FILLER_RULES.map((r) => ({ table: 'Rules on the filler', item: r.id, value: r.title, source: r.source })),
+    ...SECTION_RULE_SETS.map((r) => ({
+      table: 'Section rule sets',
+      item: r.name,
+      value: `at most ${r.maxUnbrazed * 100} % unbrazed on each side alone${r.cleanBore ? '; clean bore' : ''}`,
+      source: r.source,
+    })),
+  ];
+}
+
+/** The provenance page in Markdown. */
+export function provenanceMarkdown(): string {
+  const rows = provenanceRows();
+  const tables = [...new Set(rows.map((r) => r.table))];
+  const cell = (s: string): string => s.replaceAll('|', '\\|');
+  const section = (table: string): string => {
+    const lines = rows
+      .filter((r) => r.table === table)
+      .map((r) => {
+        const note = r.source.note ? `; ${r.source.note}` : '';
+        return `| ${cell(r.item)} | ${cell(r.value)} | ${cell(r.source.name + note)} | ${r.source.certainty}${r.source.memory ? ', from memory' : ''} |`;
+      });
+    return [`## ${table}`, '', '| Item | Value | Source | Certainty |', '| --- | --- | --- | --- |', ...lines].join(
+      '\n',
+    );
+  };
+  const head =
+    '# Where the values come from\n\nGenerated from the data tables by `npm run docs`. A value "from memory" was written from memory of the\nnamed source: check it in the current edition. Nothing here stands in for the code book, the maker’s data\nsheet or the authority having jurisdiction.';
+  return `${[head, ...tables.map(section)].join('\n\n')}\n`;
+}

@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { addMonths, continuity, dayIn, daysBetween } from './continuity.js';
+import { mayBraze, type BrazerRecord, type CouponRecord } from './may-braze.js';
+import { rangeGaps, type JointVariables } from './range.js';
+
+const coupon: CouponRecord = {
+  label: 'C-1',
+  brazedOn: '2026-01-10',
+  passed: true,
+  pNumbers: ['107', '107'],
+  fNumber: '103',
+  wallM: 0.00127,
+  overlapM: 0.0231,
+  position: 'horizontal',
+};
+const joint: JointVariables = {
+  pNumbers: ['107', '107'],
+  fNumber: '103',
+  wallM: 0.00127,
+  overlapM: 0.0231,
+  position: 'horizontal',
+};
+const record = (change: Partial<BrazerRecord> = {}): BrazerRecord => ({
+  coupons: [coupon],
+  joints: [],
+  withdrawn: null,
+  ...change,
+});
+
+describe('calendar', () => {
+  it('clamps to the end of the month', () => {
+    expect(addMonths('2026-03-31', 6)).toBe('2026-09-30');
+    expect(addMonths('2025-08-31', 6)).toBe('2026-02-28');
+    expect(addMonths('2027-08-31', 6)).toBe('2028-02-29');
+    expect(addMonths('2024-02-29', 6)).toBe('2024-08-29');
+  });
+  it('takes the day in the zone of the job', () => {
+    expect(dayIn('2026-03-31T23:30:00Z', 'Europe/Berlin')).toBe('2026-04-01');
+    expect(dayIn('2026-03-31T03:30:00Z', 'America/New_York')).toBe('2026-03-30');
+    expect(daysBetween('2028-02-28', '2028-03-01')).toBe(2);
+  });
+});
+
+describe('continuity: lapses after more than 6 months without brazing', () => {
+  it('is good through the last day and lapsed the day after', () => {
+    const events = [{ day: '2026-03-31', kind: 'coupon' as const, label: 'C' }];
+    expect(continuity(events, '2026-09-30').state).toBe('current');
+    expect(continuity(events, '2026-10-01').state).toBe('lapsed');
+  });
+  it('moves with each logged joint, but a joint after the lapse does not bring it back', () => {
+    const start = { day: '2026-01-10', kind: 'coupon' as const, label: 'C' };
+    expect(continuity([start, { day: '2026-07-10', kind: 'joint', label: 'J' }], '2026-12-01').goodThrough).toBe(
+      '2027-01-10',
+    );
+    expect(continuity([start, { day: '2026-07-11', kind: 'joint', label: 'J' }], '2026-07-12').state).toBe('lapsed');
+    expect(
+      continuity(
+        [start, { day: '2026-07-11', kind: 'joint', label: 'J' }, { day: '2026-08-01', kind: 'coupon', label: 'C2' }],
+        '2026-08-02',
+      ).state,
+    ).toBe('current');
+  });
+  it('never counts joints without a coupon, nor anything after the asked day', () => {
+    expect(continuity([{ day: '2026-01-01', kind: 'joint', label: 'J' }], '2026-02-01').state).toBe('never');
+    expect(continuity([{ day: '2026-03-01', kind: 'coupon', label: 'C' }], '2026-02-01').state).toBe('never');
+  });
+  it('does not depend on the order of the events', () => {
+    const events = ['2026-01-10', '2026-05-01', '2026-09-15', '2027-02-01'].map((day, i) => ({
+      day,
+      kind: i ? ('joint' as const) : ('coupon' as const),
+      label: `${i}`,
+    }));
+    fc.assert(
+      fc.property(fc.shuffledSubarray(events, { minLength: 4 }), (shuffled) => {
+        expect(continuity(shuffled, '2027-03-01')).toEqual(continuity(events, '2027-03-01'));
+      }),
+    );
+  });
+});
+
+describe('range of a brazer (ASME BPVC IX part QB, from memory)', () => {
+  it('covers half to twice the wall, either side of the pair, overlap to 1.25 times', () => {
+    expect(rangeGaps(coupon, joint)).toEqual([]);
+    expect(rangeGaps(coupon, { ...joint, wallM: 0.00254 })).toEqual([]);
+    expect(rangeGaps(coupon, { ...joint, wallM: 0.0026 })[0]).toContain('wall');
+    expect(rangeGaps(coupon, { ...joint, overlapM: 0.03 })[0]).toContain('overlap');
+    expect(rangeGaps({ ...coupon, pNumbers: ['107', '101'] }, { ...joint, pNumbers: ['101', '107'] })).toEqual([]);
+  });
+  it('asks for the position: up-feed also covers down-feed, horizontal covers neither', () => {
+    expect(rangeGaps({ ...coupon, position: 'up-feed' }, { ...joint, position: 'down-feed' })).toEqual([]);
+    expect(rangeGaps(coupon, { ...joint, position: 'up-feed' })[0]).toContain('never tested');
+  });
+});
+
+describe('who may braze a joint on a day', () => {
+  it('says yes with the coupon, and no with every reason', () => {
+    const yes = mayBraze(record(), joint, '2026-06-01');
+    expect(yes.may).toBe(true);
+    expect(yes.by).toBe('C-1');
+    expect(mayBraze(record(), joint, '2026-08-01').reasons[0]).toContain('lapsed');
+    expect(
+      mayBraze(record({ withdrawn: { on: '2026-05-01', reason: 'leaks' } }), joint, '2026-06-01').reasons[0],
+    ).toContain('leaks');
+    expect(mayBraze(record({ coupons: [{ ...coupon, passed: false }] }), joint, '2026-06-01').may).toBe(false);
+    expect(mayBraze(record(), { ...joint, fNumber: '102' }, '2026-06-01').reasons.join()).toContain('F-102');
+    expect(mayBraze(record(), { ...joint, fNumber: null }, '2026-06-01').reasons.join()).toContain('no rod');
+  });
+  it('moves the date when a joint is logged', () => {
+    const before = mayBraze(record(), joint, '2026-06-01').continuity.goodThrough;
+    const after = mayBraze(record({ joints: [{ day: '2026-06-01', label: 'PF-1' }] }), joint, '2026-06-01').continuity
+      .goodThrough;
+    expect([before, after]).toEqual(['2026-07-10', '2026-12-01']);
+  });
+});

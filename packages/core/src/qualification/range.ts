@@ -1,0 +1,77 @@
+import { published } from '../source/source.js';
+
+export const RANGE_SOURCE = published(
+  'ASME BPVC IX part QB',
+  'essential variables of the brazer; check the current edition',
+);
+
+export type Position = 'horizontal' | 'down-feed' | 'up-feed';
+
+export const POSITIONS: readonly { readonly id: Position; readonly name: string; readonly says: string }[] = [
+  { id: 'horizontal', name: 'Horizontal', says: 'pipe lies level, joint fed around the clock' },
+  { id: 'down-feed', name: 'Down-feed', says: 'pipe upright, socket faces up, filler runs down in' },
+  { id: 'up-feed', name: 'Up-feed', says: 'pipe upright, socket faces down, filler is drawn up' },
+];
+
+/** What a coupon was, as far as its brazer's range goes. Lengths in m. */
+export interface CouponVariables {
+  readonly pNumbers: readonly [string, string];
+  readonly fNumber: string;
+  readonly wallM: number;
+  readonly overlapM: number;
+  readonly position: Position;
+}
+
+/** What a joint asks of its brazer; `fNumber` is null when no filler serves the joint. */
+export interface JointVariables {
+  readonly pNumbers: readonly [string, string];
+  readonly fNumber: string | null;
+  readonly wallM: number;
+  readonly overlapM: number;
+  readonly position: Position;
+}
+
+/** Positions a coupon position qualifies. Up-feed is the harder way and also qualifies down-feed. Editable rule data. */
+export const POSITION_COVER: Readonly<Record<Position, readonly Position[]>> = {
+  horizontal: ['horizontal'],
+  'down-feed': ['down-feed'],
+  'up-feed': ['up-feed', 'down-feed'],
+};
+
+const samePair = (a: readonly [string, string], b: readonly [string, string]): boolean =>
+  (a[0] === b[0] && a[1] === b[1]) || (a[0] === b[1] && a[1] === b[0]);
+
+/** Why one coupon does not cover a joint; empty when it does. P-numbers may stand on either side. */
+export function rangeGaps(coupon: CouponVariables, joint: JointVariables): string[] {
+  const gaps: string[] = [];
+  const mm = (m: number): string => `${(m * 1000).toFixed(2)} mm`;
+  if (!samePair(coupon.pNumbers, joint.pNumbers))
+    gaps.push(`metals P-${joint.pNumbers.join(' to P-')}, coupon was P-${coupon.pNumbers.join(' to P-')}`);
+  if (joint.fNumber !== coupon.fNumber)
+    gaps.push(`filler F-${joint.fNumber ?? 'none'}, coupon was F-${coupon.fNumber}`);
+  if (joint.wallM < coupon.wallM / 2 - 1e-9 || joint.wallM > coupon.wallM * 2 + 1e-9) {
+    gaps.push(`wall ${mm(joint.wallM)}, qualified ${mm(coupon.wallM / 2)} to ${mm(coupon.wallM * 2)}`);
+  }
+  if (!POSITION_COVER[coupon.position].includes(joint.position))
+    gaps.push(`${joint.position} never tested (coupon was ${coupon.position})`);
+  if (joint.overlapM > coupon.overlapM * 1.25 + 1e-9)
+    gaps.push(`overlap ${mm(joint.overlapM)}, qualified to ${mm(coupon.overlapM * 1.25)}`);
+  return gaps;
+}
+
+/** The ranges a coupon gives, for display. */
+export interface QualifiedRange {
+  readonly pNumbers: readonly [string, string];
+  readonly fNumber: string;
+  readonly wallM: { readonly min: number; readonly max: number };
+  readonly overlapMaxM: number;
+  readonly positions: readonly Position[];
+}
+
+export const qualifiedRange = (c: CouponVariables): QualifiedRange => ({
+  pNumbers: c.pNumbers,
+  fNumber: c.fNumber,
+  wallM: { min: c.wallM / 2, max: c.wallM * 2 },
+  overlapMaxM: c.overlapM * 1.25,
+  positions: POSITION_COVER[c.position],
+});

@@ -1,0 +1,82 @@
+import type { Filler } from '../fillers/fillers.js';
+import type { HotGap } from '../fit-up/gap.js';
+import type { Flux } from '../fluxes/fluxes.js';
+import type { SensitivePart } from '../heat/sensitive-parts.js';
+import type { Metal } from '../metals/metals.js';
+import type { Service } from '../services/services.js';
+import type { Source } from '../source/source.js';
+
+/** Settings of the job where practitioners disagree. */
+export interface Schools {
+  /** Phosphorus rod with flux on brass: refused or accepted. Medical gas is always strict. */
+  readonly phosphorusOnBrass: 'strict' | 'permissive';
+}
+
+export const DEFAULT_SCHOOLS: Schools = { phosphorusOnBrass: 'strict' };
+
+/** What a signed procedure lets a crew use. */
+export interface ProcedureCover {
+  readonly id: string;
+  readonly name: string;
+  readonly fNumbers: readonly string[];
+  /** Flux classes stated; an empty list means "no flux". */
+  readonly fluxIds: readonly string[];
+}
+
+/** All that the pairing rules may ask about a joint, before any filler is named. */
+export interface JointFacts {
+  readonly tube: Metal;
+  readonly socket: Metal;
+  readonly service: Service;
+  readonly schools: Schools;
+  /** Highest service temperature, K. */
+  readonly serviceMaxK: number;
+  readonly partNearby: SensitivePart | null;
+  /** The joint moves or shakes in service. */
+  readonly movement: boolean;
+  /** A recorded reason that admits cadmium, or null. */
+  readonly cadmiumReason: string | null;
+  readonly procedures: readonly ProcedureCover[];
+}
+
+/** A joint with one filler, its flux and the gap at that filler's working temperature. */
+export interface Candidate extends JointFacts {
+  readonly filler: Filler;
+  readonly flux: Flux | null;
+  readonly gap: HotGap;
+  readonly gapSdM: number;
+}
+
+export type Effect = 'refuse' | 'caution' | 'note';
+
+/** What one rule says of one candidate. */
+export interface Finding {
+  readonly rule: string;
+  readonly effect: Effect;
+  readonly says: string;
+  readonly source: Source;
+}
+
+/** One named rule. `judge` answers null when the rule has nothing to say. */
+export interface Rule<Subject> {
+  readonly id: string;
+  readonly title: string;
+  readonly source: Source;
+  readonly judge: (subject: Subject) => { effect: Effect; says: string } | null;
+}
+
+/** Applies rules in order; silent rules leave nothing. */
+export function applyRules<Subject>(rules: readonly Rule<Subject>[], subject: Subject): Finding[] {
+  const findings: Finding[] = [];
+  for (const rule of rules) {
+    const said = rule.judge(subject);
+    if (said) findings.push({ rule: rule.id, effect: said.effect, says: said.says, source: rule.source });
+  }
+  return findings;
+}
+
+export const families = (facts: JointFacts): readonly Metal['family'][] => [facts.tube.family, facts.socket.family];
+export const bothCopper = (facts: JointFacts): boolean =>
+  facts.tube.family === 'copper' && facts.socket.family === 'copper';
+export const hasFamily = (facts: JointFacts, ...wanted: Metal['family'][]): boolean =>
+  families(facts).some((f) => wanted.includes(f));

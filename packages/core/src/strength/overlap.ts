@@ -1,0 +1,121 @@
+import type { Metal } from '../metals/metals.js';
+import { practice, published, type Source } from '../source/source.js';
+import { requireRange } from '../source/problem.js';
+import { cupForOd } from '../tube/cup.js';
+import type { Tube } from '../tube/tube.js';
+import { INCH, PSI } from '../units/units.js';
+
+/** Filler shear strength unless the data sheet says otherwise, Pa. */
+export const FILLER_SHEAR_PA = 25000 * PSI;
+/** Integrity factor C of the overlap formula. */
+export const INTEGRITY = 0.8;
+
+const handbook = published('AWS Brazing Handbook');
+
+export interface OverlapAnswer {
+  readonly id: 'to the stop' | 'one diameter' | 'three walls' | 'by strength';
+  /** m; null where the answer does not apply. */
+  readonly overlapM: number | null;
+  readonly says: string;
+  readonly source: Source;
+  readonly governs: boolean;
+}
+
+/**
+ * Overlap that makes the lap as strong as the tube: X = W (D - W) T / (C Y D).
+ * @param wallM wall of the weaker tube W, m
+ * @param lapDiameterM D, m
+ * @param tensilePa its tensile strength T, Pa
+ * @returns m. Source: AWS Brazing Handbook, from memory.
+ */
+export function overlapByStrength(
+  wallM: number,
+  lapDiameterM: number,
+  tensilePa: number,
+  shearPa = FILLER_SHEAR_PA,
+  integrity = INTEGRITY,
+): number {
+  requireRange('wallM', wallM, 1e-5, lapDiameterM / 2);
+  return (wallM * (lapDiameterM - wallM) * tensilePa) / (integrity * shearPa * lapDiameterM);
+}
+
+export type SocketKind = 'fitting' | 'swaged' | 'stub' | 'valve';
+
+export interface OverlapResult {
+  readonly answers: readonly OverlapAnswer[];
+  /** The overlap the plan works with, m. */
+  readonly overlapM: number;
+  /** The least that three walls and strength ask for, m. */
+  readonly leastM: number;
+  readonly enough: boolean;
+  /** Load that pulls the annealed tube apart, N. */
+  readonly tubePullN: number;
+  /** Load the filled lap carries in shear, N, at C = 0.8. */
+  readonly lapShearN: number;
+}
+
+/**
+ * The four answers, with the governing one marked.
+ * A made fitting or stub goes to its stop; a swaged end takes one diameter to 1 in, and never under the least.
+ * @param cupDepthM depth of this socket where known, else the table's, m
+ */
+export function overlap(tube: Tube, tubeMetal: Metal, kind: SocketKind, cupDepthM: number | null): OverlapResult {
+  if (cupDepthM !== null) requireRange('socket.depthM', cupDepthM, 0.001, 0.5, 'm');
+  const stop = kind === 'swaged' ? null : (cupDepthM ?? cupForOd(tube.odM)?.depthM ?? null);
+  const diameter = Math.min(tube.odM, INCH);
+  const walls = 3 * tube.wallM;
+  const strength = overlapByStrength(tube.wallM, tube.odM, tubeMetal.tensilePa);
+  const least = Math.max(walls, strength);
+  const wanted = stop ?? Math.max(diameter, least);
+  const governing: OverlapAnswer['id'] =
+    stop !== null
+      ? 'to the stop'
+      : wanted === diameter
+        ? 'one diameter'
+        : walls >= strength
+          ? 'three walls'
+          : 'by strength';
+  const answers: OverlapAnswer[] = [
+    {
+      id: 'to the stop',
+      overlapM: stop,
+      says:
+        stop === null
+          ? 'no stop in this socket'
+          : cupDepthM !== null
+            ? 'depth entered for this socket'
+            : 'cup depth of a made fitting',
+      source: cupForOd(tube.odM)?.source ?? practice(),
+      governs: false,
+    },
+    {
+      id: 'one diameter',
+      overlapM: diameter,
+      says: 'sleeve swaged on site, up to 1 in',
+      source: practice(),
+      governs: false,
+    },
+    {
+      id: 'three walls',
+      overlapM: walls,
+      says: 'at least three times the thinner wall',
+      source: handbook,
+      governs: false,
+    },
+    {
+      id: 'by strength',
+      overlapM: strength,
+      says: 'lap as strong as the annealed tube, C 0.8, filler shear 25 000 psi',
+      source: handbook,
+      governs: false,
+    },
+  ];
+  return {
+    answers: answers.map((a) => ({ ...a, governs: a.id === governing })),
+    overlapM: wanted,
+    leastM: least,
+    enough: wanted >= least - 1e-9,
+    tubePullN: Math.PI * (tube.odM - tube.wallM) * tube.wallM * tubeMetal.tensilePa,
+    lapShearN: Math.PI * tube.odM * wanted * FILLER_SHEAR_PA * INTEGRITY,
+  };
+}

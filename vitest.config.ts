@@ -1,0 +1,24 @@
+import { defineConfig } from 'vitest/config';
+
+const project = (name: string, root: string) => ({
+  test: { name, root, include: ['src/**/*.spec.ts'], environment: 'node' as const },
+});
+
+export default defineConfig({
+  test: {
+    projects: [
+      project('core', 'packages/core'),
+      project('contracts', 'packages/contracts'),
+      project('web', 'apps/web'),
+      {
+        test: {
+          ...project('server', 'apps/server').test,
+          globalSetup: ['./test/postgres.ts'],
+          fileParallelism: false,
+          testTimeout: 30000,
+          hookTimeout: 60000,
+        },
+      },
+    ],
+  },
+});
