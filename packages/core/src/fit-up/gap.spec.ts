@@ -70,7 +70,7 @@ describe('gap before heating', () => {
       problem(() => coldGap(t, { mode: 'measured', tubeOdM: [-1, 0], socketIdM: [1e9, NaN], instrument: 'tape' })),
     ).toBe('fitUp.tubeOdM.0,fitUp.tubeOdM.1,fitUp.socketIdM.0,fitUp.socketIdM.1');
     expect(problem(() => coldGap(tube('acr-coil', '1/4'), { mode: 'nominal' }))).toBe('fitUp.mode');
-    expect(problem(() => coldGap(t, { mode: 'swaged', gapSideM: 0 }))).toBe('fitUp.gapSideM');
+    expect(problem(() => coldGap(t, { mode: 'stated', gapSideM: 0 }))).toBe('fitUp.gapSideM');
   });
 
   it('tells that a tape cannot judge a brazing gap', () => {

@@ -1,6 +1,6 @@
 import erf from '@stdlib/math-base-special-erf';
 import { InputError, type FieldProblem } from '../source/problem.js';
-import { derived, measured, practice, published, type Source } from '../source/source.js';
+import { derived, entered, measured, published, type Source } from '../source/source.js';
 import { cupForOd } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
 import { degFToK, INCH } from '../units/units.js';
@@ -23,7 +23,7 @@ export type FitUp =
       readonly socketIdM: readonly [number, number];
       readonly instrument: Instrument;
     }
-  | { readonly mode: 'swaged'; readonly gapSideM: number };
+  | { readonly mode: 'stated'; readonly gapSideM: number };
 
 /** A gap per side (radial) with its spread, before heating. */
 export interface ColdGap {
@@ -94,7 +94,7 @@ function measuredGap(fit: Extract<FitUp, { mode: 'measured' }>): ColdGap {
   };
 }
 
-function swagedGap(tube: Tube, gapSideM: number): ColdGap {
+function statedGap(tube: Tube, gapSideM: number): ColdGap {
   if (!(gapSideM > 0 && gapSideM <= 0.002)) {
     throw new InputError([{ field: 'fitUp.gapSideM', says: 'a gap per side above 0 and at most 0.079 in (2 mm)' }]);
   }
@@ -107,8 +107,8 @@ function swagedGap(tube: Tube, gapSideM: number): ColdGap {
     tubeOdM: tube.odM,
     socketIdM: tube.odM + 2 * gapSideM,
     outOfRoundM: null,
-    source: practice('the expander head sets the gap'),
-    notes: ['swaged on site: anneal the end first, expand one diameter deep, and ream'],
+    source: entered('gap per side stated; tube tolerance added'),
+    notes: ['stated, not measured: an expander head or gauge sets it'],
   };
 }
 
@@ -143,7 +143,7 @@ function nominalGap(tube: Tube, ownTable: boolean): ColdGap {
  */
 export function coldGap(tube: Tube, fit: FitUp, standardCup = true): ColdGap {
   if (fit.mode === 'measured') return measuredGap(fit);
-  if (fit.mode === 'swaged') return swagedGap(tube, fit.gapSideM);
+  if (fit.mode === 'stated') return statedGap(tube, fit.gapSideM);
   return nominalGap(tube, standardCup);
 }
 

@@ -1,0 +1,40 @@
+import type { Knex } from 'knex';
+import * as records from './0001-records.js';
+
+export interface Migration {
+  readonly name: string;
+  readonly up: (db: Knex) => Promise<void>;
+}
+
+/** All migrations in order; forward only. Names are what the database remembers. */
+export const MIGRATIONS: readonly Migration[] = [{ name: '0001-records', up: records.up }];
+
+const source: Knex.MigrationSource<Migration> = {
+  getMigrations: () => Promise.resolve([...MIGRATIONS]),
+  getMigrationName: (m) => m.name,
+  getMigration: (m) =>
+    Promise.resolve({
+      up: m.up,
+      down: () => Promise.reject(new Error('migrations go forward only')),
+    }),
+};
+
+/** The database knows migrations that this code does not. */
+export class DatabaseNewerError extends Error {
+  constructor(names: readonly string[]) {
+    super(
+      `The database is newer than this code: it knows ${names.join(', ')}. Start the newer version, or use another database.`,
+    );
+    this.name = 'DatabaseNewerError';
+  }
+}
+
+/** Brings the schema up to date. @throws DatabaseNewerError when the database is ahead of the code */
+export async function migrate(db: Knex): Promise<void> {
+  if (await db.schema.hasTable('knex_migrations')) {
+    const done = await db<{ name: string }>('knex_migrations').select('name');
+    const unknown = done.map((d) => d.name).filter((n) => !MIGRATIONS.some((m) => m.name === n));
+    if (unknown.length) throw new DatabaseNewerError(unknown);
+  }
+  await db.migrate.latest({ migrationSource: source });
+}

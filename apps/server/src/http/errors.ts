@@ -1,0 +1,100 @@
+import { ContractError, MAX_BODY_SAYS, type Problem } from '@hephaist/contracts';
+import { InputError, type FieldProblem } from '@hephaist/core';
+import type { ErrorRequestHandler, Response } from 'express';
+import type { Logger } from 'pino';
+
+/** A record changed since it was seen; `current` is how it stands now. */
+export class ConflictError extends Error {
+  constructor(
+    message: string,
+    readonly current: readonly unknown[],
+  ) {
+    super(message);
+  }
+}
+
+/** Asked for something that the rules of keeping records do not allow. */
+export class RefusedError extends Error {}
+
+export class NotFoundError extends Error {}
+
+interface PgError extends Error {
+  code?: string;
+  constraint?: string;
+}
+
+/** Words for what the database itself refuses. */
+const UNIQUE: Readonly<Record<string, FieldProblem>> = {
+  joint_mark_unique: { field: 'mark', says: 'this mark is already used in the job' },
+  brazer_mark_unique: { field: 'mark', says: 'another brazer has this mark' },
+  coupon_number_unique: { field: 'number', says: 'this coupon number is already on file' },
+};
+
+const DATABASE_AWAY = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOTFOUND',
+  'EPIPE',
+  'ETIMEDOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08001',
+  '08003',
+]);
+
+function isDatabaseAway(e: PgError): boolean {
+  return (
+    DATABASE_AWAY.has(e.code ?? '') ||
+    e.name === 'KnexTimeoutError' ||
+    /Connection terminated|timeout expired|connect ECONNREFUSED|Client has encountered a connection error/.test(
+      e.message,
+    )
+  );
+}
+
+/** Turns any error into the problem it is for the person at the screen. */
+export function problemOf(error: unknown): Problem {
+  const e = error as PgError & { type?: string; status?: number };
+  if (error instanceof ContractError || error instanceof InputError) {
+    return { title: 'Check what was entered', status: 422, detail: e.message, fields: error.problems };
+  }
+  if (error instanceof ConflictError)
+    return { title: 'Changed meanwhile', status: 409, detail: e.message, current: error.current };
+  if (error instanceof RefusedError) return { title: 'Not allowed', status: 409, detail: e.message };
+  if (error instanceof NotFoundError) return { title: 'Not found', status: 404, detail: e.message };
+  if (e.type === 'entity.too.large')
+    return { title: 'Too large', status: 413, detail: `At most ${MAX_BODY_SAYS} at once.` };
+  if (e.type === 'entity.parse.failed')
+    return { title: 'Not readable', status: 400, detail: `This is not JSON: ${e.message}` };
+  if (e.status && e.status >= 400 && e.status < 500)
+    return { title: 'Not readable', status: e.status, detail: e.message };
+  if (e.code === '23505' && UNIQUE[e.constraint ?? '']) {
+    const field = UNIQUE[e.constraint ?? ''] as FieldProblem;
+    return { title: 'Check what was entered', status: 422, detail: `${field.field}: ${field.says}`, fields: [field] };
+  }
+  if (e.code === '23503')
+    return { title: 'Check what was entered', status: 422, detail: 'It refers to a record that is not here.' };
+  if (isDatabaseAway(e))
+    return {
+      title: 'Database away',
+      status: 503,
+      detail: 'The database is not answering. Nothing was half-saved; try again shortly.',
+    };
+  return { title: 'Something broke', status: 500, detail: 'The server could not do this. Nothing was half-saved.' };
+}
+
+export function sendProblem(res: Response, problem: Problem): void {
+  if (problem.status === 503) res.setHeader('Retry-After', '2');
+  res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+}
+
+export const problems =
+  (log: Logger): ErrorRequestHandler =>
+  (error, _req, res, next) => {
+    const problem = problemOf(error);
+    if (problem.status >= 500) log.error({ err: error as Error }, problem.title);
+    if (res.headersSent) next(error);
+    else sendProblem(res, problem);
+  };

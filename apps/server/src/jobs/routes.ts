@@ -1,0 +1,69 @@
+import type { JobDetail, JobSummary, JointPage } from '@hephaist/contracts';
+import { readJointCsv } from '@hephaist/contracts';
+import { Router, text, type Request } from 'express';
+import { NotFoundError } from '../http/errors.js';
+import type { RecordStore } from '../records/store.js';
+
+const PAGE = 1000;
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
+
+/** The id in the path. @throws NotFoundError when it is not an id at all */
+export function idParam(req: Request): string {
+  const id = String(req.params['id']);
+  if (!UUID.test(id)) throw new NotFoundError('No such record.');
+  return id;
+}
+
+async function jobOf(store: RecordStore, req: Request) {
+  const job = await store.find('job', idParam(req));
+  if (!job) throw new NotFoundError('No such job here.');
+  return job;
+}
+
+function cursorOf(value: unknown): { sort: number; id: string } | null {
+  const m = typeof value === 'string' ? /^(\d+)~([0-9a-f-]{36})$/.exec(value) : null;
+  return m?.[2] ? { sort: Number(m[1]), id: m[2] } : null;
+}
+
+/** Reading jobs: list, one with its lines, its joints by page, its log; and checking a joint list in CSV. */
+export function jobRoutes(store: RecordStore, maxBytes: number): Router {
+  const router = Router();
+  router.get('/jobs', async (_req, res) => {
+    const jobs = await store.jobSummaries();
+    res.json(
+      jobs.map((j): JobSummary => ({
+        id: j.id,
+        name: j.data.name,
+        place: j.data.place,
+        joints: j.joints,
+        brazed: j.brazed,
+      })),
+    );
+  });
+  router.get('/jobs/:id', async (req, res) => {
+    const job = await jobOf(store, req);
+    const lines = await store.list('line', { job_id: job.id });
+    res.json({ job, lines: lines.sort((a, b) => a.sort - b.sort) } satisfies JobDetail);
+  });
+  router.get('/jobs/:id/joints', async (req, res) => {
+    const job = await jobOf(store, req);
+    const limit = Math.min(PAGE, Math.max(1, Number(req.query['limit']) || PAGE));
+    const joints = await store.jointsAfter(job.id, cursorOf(req.query['after']), limit);
+    const last = joints.length === limit ? joints[joints.length - 1] : undefined;
+    const total = await store.count('joint', { job_id: job.id });
+    res.json({ joints, next: last ? `${last.sort}~${last.id}` : null, total } satisfies JointPage);
+  });
+  router.get('/jobs/:id/logs', async (req, res) => {
+    const job = await jobOf(store, req);
+    res.json(await store.list('log', { job_id: job.id }));
+  });
+  router.post('/jobs/:id/joints/check-csv', text({ type: '*/*', limit: maxBytes }), async (req, res) => {
+    const job = await jobOf(store, req);
+    const [lines, joints] = await Promise.all([
+      store.list('line', { job_id: job.id }),
+      store.list('joint', { job_id: job.id }),
+    ]);
+    res.json(readJointCsv(typeof req.body === 'string' ? req.body : '', lines, new Set(joints.map((j) => j.mark))));
+  });
+  return router;
+}

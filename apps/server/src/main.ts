@@ -1,0 +1,54 @@
+import { pino } from 'pino';
+import { createApp } from './app.js';
+import { ensureCompany } from './db/company.js';
+import { connect } from './db/connect.js';
+import { DatabaseNewerError, migrate } from './db/migrations.js';
+import { loadDemo } from './demo/load.js';
+import { RecordStore } from './records/store.js';
+
+/**
+ * Starts the server. Settings come from the environment:
+ * DATABASE_URL, HEPHAIST_PORT, HEPHAIST_WEB (folder of the built application), HEPHAIST_DEMO (off: no demo).
+ * `--user-entries` only answers whether a person has entered anything: exit code 10 if so.
+ */
+const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+const fail = (words: string): never => {
+  process.stderr.write(`hephaist: ${words}\n`);
+  process.exit(1);
+};
+
+const url = process.env['DATABASE_URL'] ?? fail('DATABASE_URL is not set');
+const port = Number(process.env['HEPHAIST_PORT'] ?? 8420);
+const webRoot = process.env['HEPHAIST_WEB'] ?? 'apps/web/dist/browser';
+const db = connect(url);
+
+async function prepare(): Promise<string> {
+  try {
+    await migrate(db);
+    return await ensureCompany(db);
+  } catch (e) {
+    return fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${(e as Error).message}`);
+  }
+}
+
+const companyId = await prepare();
+const store = new RecordStore(db, companyId);
+if (process.argv.includes('--user-entries')) {
+  const any = await store.hasUserEntries();
+  await db.destroy();
+  process.exit(any ? 10 : 0);
+}
+if (process.env['HEPHAIST_DEMO'] !== 'off') await loadDemo(store, new Date().toISOString().slice(0, 10));
+
+const server = createApp({ db, companyId, log, webRoot }).listen(port, '127.0.0.1', (error?: Error) => {
+  if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
+  process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
+});
+
+for (const signal of ['SIGINT', 'SIGTERM'] as const) {
+  process.on(signal, () => {
+    server.close();
+    server.closeAllConnections();
+    void db.destroy().finally(() => process.exit(0));
+  });
+}

@@ -1,0 +1,147 @@
+import type { Joint, JointPage, Stored } from '@hephaist/contracts';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { importJob } from '../exchange/job-file.js';
+
+let h: Harness;
+const file = demoFile();
+const first = file.joints[0] as Joint;
+
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId(), 'demo');
+});
+afterAll(() => h.close());
+
+const send = (body: object) => request(h.app).post('/api/commands').send(body);
+const jointCommand = (seen: number, data: object, id = newId()) => ({ id, kind: 'joint', records: [{ seen, data }] });
+const freshJoint = (change: Partial<Joint> = {}): Joint => ({
+  ...first,
+  id: newId(),
+  mark: `N-${newId().slice(-4)}`,
+  ...change,
+});
+
+describe('writing a record', () => {
+  it('stores it once however often the same command arrives', async () => {
+    const command = jointCommand(0, freshJoint());
+    const one = await send(command).expect(200);
+    const two = await send(command).expect(200);
+    expect(two.body).toEqual(one.body);
+    expect(await h.store.count('joint', { job_id: first.jobId })).toBe(file.joints.length + 1);
+  });
+
+  it('tells the second of two editors and shows what stands now', async () => {
+    const current = (await h.store.find('joint', first.id)) as Stored<Joint>;
+    const { version, ...data } = current;
+    await send(jointCommand(version, { ...data, note: 'first editor' })).expect(200);
+    const late = await send(jointCommand(version, { ...data, note: 'second editor' })).expect(409);
+    expect(late.type).toBe('application/problem+json');
+    expect(late.body.current[0]).toMatchObject({ id: first.id, note: 'first editor', version: version + 1 });
+    expect((await h.store.find('joint', first.id))?.note).toBe('first editor');
+  });
+
+  it('of two writers at the same instant exactly one wins', async () => {
+    const { version, ...data } = (await h.store.find('joint', first.id)) as Stored<Joint>;
+    const answers = await Promise.all(['a', 'b', 'c'].map((note) => send(jointCommand(version, { ...data, note }))));
+    expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409]);
+  });
+
+  it.each<[string, object, string]>([
+    [
+      'a negative diameter',
+      { fitUp: { mode: 'measured', tubeOdM: [-1, 0.02], socketIdM: [0.03, 0.03], instrument: 'caliper' } },
+      'fitUp.tubeOdM.0',
+    ],
+    [
+      'a zero diameter',
+      { fitUp: { mode: 'measured', tubeOdM: [0.02, 0], socketIdM: [0.03, 0.03], instrument: 'caliper' } },
+      'fitUp.tubeOdM.1',
+    ],
+    ['an absurd gap', { fitUp: { mode: 'stated', gapSideM: 1e9 } }, 'fitUp.gapSideM'],
+    ['an unknown size', { tube: { standardId: 'acr', size: '9-9/8', metalId: 'copper' } }, 'tube.size'],
+    ['an unknown metal', { tube: { standardId: 'acr', size: '7/8', metalId: 'mithril' } }, 'tube.metalId'],
+    ['an empty mark', { mark: '' }, 'mark'],
+    ['an unknown field', { colour: 'red' }, ''],
+    ['a foreign id', { id: 'joint-1' }, 'id'],
+  ])('refuses %s at its field and stores nothing', async (_what, change, field) => {
+    const before = await h.store.count('joint', { job_id: first.jobId });
+    const answer = await send(jointCommand(0, { ...freshJoint(), ...change })).expect(422);
+    expect(answer.body.fields.map((f: { field: string }) => f.field)).toContain(field);
+    expect(await h.store.count('joint', { job_id: first.jobId })).toBe(before);
+  });
+
+  it('names every bad field, not only the first', async () => {
+    const answer = await send(jointCommand(0, { ...freshJoint(), mark: '', position: 'sideways' })).expect(422);
+    expect(answer.body.fields).toHaveLength(2);
+  });
+
+  it('refuses a mark that is taken, and writes none of a batch with one bad row', async () => {
+    const before = await h.store.count('joint', { job_id: first.jobId });
+    const batch = {
+      id: newId(),
+      kind: 'joint',
+      records: [
+        { seen: 0, data: freshJoint() },
+        { seen: 0, data: freshJoint({ mark: first.mark }) },
+      ],
+    };
+    const answer = await send(batch).expect(422);
+    expect(answer.body.fields[0].field).toBe('mark');
+    expect(await h.store.count('joint', { job_id: first.jobId })).toBe(before);
+  });
+
+  it('refuses a joint on a line that is not here', async () => {
+    await send(jointCommand(0, freshJoint({ lineId: newId() }))).expect(422);
+  });
+
+  it('never changes evidence', async () => {
+    const log = file.logs[0];
+    const answer = await send({
+      id: newId(),
+      kind: 'log',
+      records: [{ seen: 1, data: { ...log, visual: 'rejected', visualReason: 'flux left on' } }],
+    }).expect(409);
+    expect(answer.body.detail).toContain('evidence');
+  });
+
+  it('asks for the reason of a rejected joint', async () => {
+    const answer = await send({
+      id: newId(),
+      kind: 'log',
+      records: [{ seen: 0, data: { ...file.logs[0], id: newId(), visual: 'rejected', visualReason: null } }],
+    }).expect(422);
+    expect(answer.body.fields[0].field).toBe('visualReason');
+  });
+});
+
+describe('reading', () => {
+  it('pages joints in schedule order without loss or repeat', async () => {
+    const seen: string[] = [];
+    let next: string | null = '';
+    while (next !== null) {
+      const page: { body: JointPage } = await request(h.app)
+        .get(`/api/jobs/${first.jobId}/joints?limit=37${next ? `&after=${next}` : ''}`)
+        .expect(200);
+      seen.push(...page.body.joints.map((j: Joint) => j.id));
+      next = page.body.next;
+    }
+    expect(new Set(seen).size).toBe(seen.length);
+    expect(seen.length).toBe(await h.store.count('joint', { job_id: first.jobId }));
+  });
+
+  it('lists jobs with how many joints are brazed, and answers 404 for others', async () => {
+    const jobs = await request(h.app).get('/api/jobs').expect(200);
+    expect(jobs.body[0]).toMatchObject({ name: 'Saltmarsh Sea-Turtle Hospital', brazed: 17 });
+    await request(h.app).get(`/api/jobs/${newId()}`).expect(404);
+    await request(h.app).get('/api/jobs/not-an-id').expect(404);
+    await request(h.app).get('/api/nothing').expect(404);
+  });
+
+  it('gives the crew with each joint on its calendar day', async () => {
+    const crew = await request(h.app).get('/api/crew').expect(200);
+    expect(crew.body.brazers).toHaveLength(6);
+    expect(crew.body.brazings[0].day).toMatch(/^2026-06-/);
+  });
+});

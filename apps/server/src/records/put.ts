@@ -1,0 +1,45 @@
+import {
+  EVIDENCE,
+  type Kind,
+  type PutCommand,
+  type PutResult,
+  type RecordKinds,
+  type Stored,
+} from '@hephaist/contracts';
+import { ConflictError, RefusedError } from '../http/errors.js';
+import type { RecordStore } from './store.js';
+
+async function putOne<K extends Kind>(
+  store: RecordStore,
+  kind: K,
+  seen: number,
+  data: RecordKinds[K],
+): Promise<Stored<RecordKinds[K]>> {
+  if (seen > 0 && EVIDENCE.includes(kind)) {
+    throw new RefusedError(`A ${kind} is evidence: it is written once and never changed. Write a new one.`);
+  }
+  const done = seen === 0 ? await store.insert(kind, data) : await store.replace(kind, data, seen);
+  if (done) return { ...data, version: seen + 1 };
+  const current = await store.find(kind, data.id);
+  if (!current) throw new RefusedError(`This ${kind} is no longer here.`);
+  throw new ConflictError(
+    `Someone else changed this ${kind} since you opened it. Nothing of yours is lost: compare and save again.`,
+    [current],
+  );
+}
+
+/**
+ * Carries out a write: all of its records or none. The same command sent again gets its first answer.
+ * @throws ConflictError when a record changed since the writer saw it
+ */
+export async function put(store: RecordStore, command: PutCommand, actor: string): Promise<PutResult> {
+  return store.inTransaction(async (trx) => {
+    const before = await trx.claimCommand(command.id, actor, command.kind);
+    if (before) return before as PutResult;
+    const records: Stored<RecordKinds[Kind]>[] = [];
+    for (const r of command.records) records.push(await putOne(trx, command.kind, r.seen, r.data));
+    const result: PutResult = { commandId: command.id, records };
+    await trx.finishCommand(command.id, result);
+    return result;
+  });
+}

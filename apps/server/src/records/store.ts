@@ -1,0 +1,152 @@
+import type { Kind, RecordKinds, Stored } from '@hephaist/contracts';
+import type { Knex } from 'knex';
+
+/** The one place that speaks SQL about records; every query is scoped by company here. */
+
+interface Row {
+  id: string;
+  version: number;
+  data: unknown;
+}
+
+/** Columns kept beside the JSON, by kind. */
+const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> } = {
+  job: () => ({}),
+  line: (d) => ({ job_id: d.jobId }),
+  procedure: () => ({}),
+  brazer: (d) => ({ mark: d.mark }),
+  joint: (d) => ({ job_id: d.jobId, line_id: d.lineId, mark: d.mark, sort: d.sort }),
+  log: (d) => ({ job_id: d.jobId, joint_id: d.jointId, brazer_id: d.brazerId, brazed_at: d.brazedAt }),
+  coupon: (d) => ({ brazer_id: d.brazerId, number: d.number }),
+};
+
+export class RecordStore {
+  constructor(
+    private readonly db: Knex,
+    private readonly companyId: string,
+  ) {}
+
+  private table(kind: Kind | 'command'): Knex.QueryBuilder {
+    return this.db(kind).where(`${kind}.company_id`, this.companyId);
+  }
+
+  private read<K extends Kind>(row: Row): Stored<RecordKinds[K]> {
+    return { ...(row.data as RecordKinds[K]), version: row.version };
+  }
+
+  async find<K extends Kind>(kind: K, id: string): Promise<Stored<RecordKinds[K]> | null> {
+    const row = (await this.table(kind).where({ id }).first('id', 'version', 'data')) as Row | undefined;
+    return row ? this.read<K>(row) : null;
+  }
+
+  async list<K extends Kind>(kind: K, where: Record<string, string> = {}): Promise<Stored<RecordKinds[K]>[]> {
+    const rows = (await this.table(kind).where(where).orderBy('id').select('id', 'version', 'data')) as Row[];
+    return rows.map((r) => this.read<K>(r));
+  }
+
+  async count(kind: Kind, where: Record<string, string> = {}): Promise<number> {
+    const row = (await this.table(kind).where(where).count('* as n').first()) as { n: string } | undefined;
+    return Number(row?.n ?? 0);
+  }
+
+  /** Joints of a job in schedule order, after (sort, id). */
+  async jointsAfter(
+    jobId: string,
+    after: { sort: number; id: string } | null,
+    limit: number,
+  ): Promise<Stored<RecordKinds['joint']>[]> {
+    const query = this.table('joint').where({ job_id: jobId });
+    if (after) void query.whereRaw('(sort, id) > (?, ?::uuid)', [after.sort, after.id]);
+    const rows = (await query
+      .orderBy([{ column: 'sort' }, { column: 'id' }])
+      .limit(limit)
+      .select('id', 'version', 'data')) as Row[];
+    return rows.map((r) => this.read<'joint'>(r));
+  }
+
+  /** Inserts a record at version 1; false where the id is already there. */
+  async insert<K extends Kind>(kind: K, data: RecordKinds[K]): Promise<boolean> {
+    const done = (await this.db(kind)
+      .insert({
+        company_id: this.companyId,
+        id: data.id,
+        version: 1,
+        data: JSON.stringify(data),
+        ...columns[kind](data),
+      })
+      .onConflict(['company_id', 'id'])
+      .ignore()
+      .returning('id')) as unknown[];
+    return done.length > 0;
+  }
+
+  /** Replaces a record that still stands at version `seen`; false where it does not. */
+  async replace<K extends Kind>(kind: K, data: RecordKinds[K], seen: number): Promise<boolean> {
+    const done = await this.table(kind)
+      .where({ id: data.id, version: seen })
+      .update({ version: seen + 1, data: JSON.stringify(data), changed_at: this.db.fn.now(), ...columns[kind](data) });
+    return done > 0;
+  }
+
+  /** Claims a command id; null when it is new, else the answer given the first time. */
+  async claimCommand(id: string, actor: string, kind: string): Promise<unknown> {
+    const fresh = (await this.db('command')
+      .insert({ company_id: this.companyId, id, actor, kind, result: 'null' })
+      .onConflict(['company_id', 'id'])
+      .ignore()
+      .returning('id')) as unknown[];
+    if (fresh.length) return null;
+    const row = (await this.table('command').where({ id }).first('result')) as { result: unknown };
+    return row.result;
+  }
+
+  async finishCommand(id: string, result: unknown): Promise<void> {
+    await this.table('command')
+      .where({ id })
+      .update({ result: JSON.stringify(result) });
+  }
+
+  /** True where anything was written by a person rather than the demo. */
+  async hasUserEntries(): Promise<boolean> {
+    return Boolean(await this.table('command').whereNot({ actor: 'demo' }).first('id'));
+  }
+
+  async inTransaction<T>(work: (store: RecordStore) => Promise<T>): Promise<T> {
+    return this.db.transaction((trx) => work(new RecordStore(trx, this.companyId)));
+  }
+
+  /** Jobs with how many joints they have and how many are brazed and accepted. */
+  async jobSummaries(): Promise<{ id: string; data: RecordKinds['job']; joints: number; brazed: number }[]> {
+    const rows = (await this.table('job')
+      .select(
+        'job.id',
+        'job.data',
+        this.db.raw(
+          '(select count(*)::int from joint j where j.company_id = job.company_id and j.job_id = job.id) as joints',
+        ),
+        this.db.raw(
+          "(select count(distinct l.joint_id)::int from log l where l.company_id = job.company_id and l.job_id = job.id and l.data->>'visual' = 'accepted') as brazed",
+        ),
+      )
+      .orderBy('job.id')) as { id: string; data: RecordKinds['job']; joints: number; brazed: number }[];
+    return rows;
+  }
+
+  /** Every joint brazed, with its mark and its job's zone. */
+  async brazings(): Promise<{ brazerId: string; brazedAt: Date; mark: string; timeZone: string }[]> {
+    return (await this.table('log')
+      .join('joint', (j) => j.on('joint.company_id', 'log.company_id').on('joint.id', 'log.joint_id'))
+      .join('job', (j) => j.on('job.company_id', 'log.company_id').on('job.id', 'log.job_id'))
+      .select(
+        'log.brazer_id as brazerId',
+        'log.brazed_at as brazedAt',
+        'joint.mark as mark',
+        this.db.raw(`job.data->>'timeZone' as "timeZone"`),
+      )) as {
+      brazerId: string;
+      brazedAt: Date;
+      mark: string;
+      timeZone: string;
+    }[];
+  }
+}

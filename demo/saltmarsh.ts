@@ -1,0 +1,221 @@
+import type { Brazer, Coupon, JobFile, Joint, JointLog, Line, Procedure } from '@hephaist/contracts';
+import { addMonths, cupForOd, degFToK, findTube, FOOT, INCH, PSI } from '@hephaist/core';
+import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
+
+/**
+ * The demo job: the Saltmarsh Sea-Turtle Hospital. People, places and numbers are invented.
+ * Dates are relative to the day it starts, so that it never goes stale.
+ */
+
+let serial = 0;
+/** Ids in the order of creation, the same on every run. */
+const id = (): string => `01900000-0000-7000-8000-${(serial++ + 0x1000).toString(16).padStart(12, '0')}`;
+const psi = (n: number): number => n * PSI;
+
+function shiftDays(day: string, days: number): string {
+  return new Date(Date.parse(`${day}T00:00:00Z`) + days * 86400000).toISOString().slice(0, 10);
+}
+
+function fitUp(odd: DemoOdd, bracket: boolean): Joint['fitUp'] {
+  if (odd.measured) {
+    const [a, b, c, d] = odd.measured.map((x) => x * INCH) as [number, number, number, number];
+    return { mode: 'measured', tubeOdM: [a, b], socketIdM: [c, d], instrument: 'caliper' };
+  }
+  if (odd.statedGap !== undefined || bracket) return { mode: 'stated', gapSideM: (odd.statedGap ?? 0.003) * INCH };
+  return { mode: 'nominal' };
+}
+
+function joint(line: Line, source: DemoLine, index: number, sort: number): Joint {
+  const odd = source.odd[index] ?? {};
+  const bracket = source.serviceId === 'structure';
+  return {
+    id: id(),
+    jobId: line.jobId,
+    lineId: line.id,
+    mark: `${source.prefix}-${String(index + 1).padStart(2, '0')}`,
+    sort,
+    tube: {
+      standardId: odd.standardId ?? source.standardId,
+      size: odd.size ?? source.size,
+      metalId: odd.tubeMetal ?? (bracket ? 'steel' : 'copper'),
+    },
+    socket: {
+      kind: odd.kind ?? (bracket ? 'stub' : 'fitting'),
+      metalId: odd.socket ?? (bracket ? 'steel' : 'copper'),
+      depthM: odd.depthIn ? odd.depthIn * INCH : bracket ? 0.5 * INCH : null,
+    },
+    fitUp: fitUp(odd, bracket),
+    position: odd.position ?? 'horizontal',
+    partNearby: odd.near ? { partId: odd.near[0], distanceM: odd.near[1] * INCH } : null,
+    movement: odd.movement ?? false,
+    fillerId: null,
+    cadmiumReason: null,
+    note: odd.note ?? '',
+  };
+}
+
+const brazer = (
+  name: string,
+  mark: string,
+  withdrawnOn: string | null = null,
+  withdrawnReason: string | null = null,
+): Brazer => ({ id: id(), name, mark, withdrawnOn, withdrawnReason });
+
+interface CouponWish {
+  readonly brazer: Brazer;
+  readonly on: string;
+  readonly filler: string;
+  readonly position: Coupon['position'];
+  readonly socketMetal?: string;
+  readonly voidsMm?: readonly (readonly [number, number])[];
+  readonly size?: string;
+}
+
+let couponNumber = 0;
+function coupon(wish: CouponWish): Coupon {
+  const size = wish.size ?? '1-1/8';
+  const overlapM = cupForOd(findTube('acr', size)?.odM ?? 0)?.depthM ?? 0.02;
+  const voids = (wish.voidsMm ?? [[3, 4.2]]).map(([a, b]) => ({ fromM: a / 1000, toM: b / 1000 }));
+  return {
+    id: id(),
+    number: `C-${String(++couponNumber).padStart(3, '0')}`,
+    brazerId: wish.brazer.id,
+    brazedOn: wish.on,
+    ruleSetId: 'asme-ix-medical',
+    tube: { standardId: 'acr', size, metalId: 'copper' },
+    socketMetalId: wish.socketMetal ?? 'copper',
+    fillerId: wish.filler,
+    position: wish.position,
+    overlapM,
+    boreClean: true,
+    faces: [
+      { name: 'left', overlapM, voids },
+      { name: 'right', overlapM, voids: [] },
+    ],
+    lookedBy: 'Harbour Light Laboratory',
+  };
+}
+
+/** Builds the whole demo as a job file. @param today the day it starts, YYYY-MM-DD */
+export function saltmarsh(today: string): JobFile {
+  serial = 0;
+  couponNumber = 0;
+  const jobId = id();
+  const lines: Line[] = [];
+  const joints: Joint[] = [];
+  DEMO_LINES.forEach((source, i) => {
+    const line: Line = {
+      id: id(),
+      jobId,
+      name: source.name,
+      prefix: source.prefix,
+      sort: i + 1,
+      serviceId: source.serviceId,
+      fluid: source.fluid,
+      designPa: psi(source.designPsi),
+      testPa: psi(source.testPsi),
+      serviceMaxK: degFToK(source.serviceMaxF),
+      lengthM: source.lengthFt * FOOT,
+      oxygenLimit: 0.01,
+    };
+    lines.push(line);
+    for (let n = 0; n < source.joints; n++) joints.push(joint(line, source, n, joints.length + 1));
+  });
+
+  const orla = brazer('Orla Fennimore', '07');
+  const dov = brazer('Dov Castellan', '11');
+  const prue = brazer('Prue Akintola', '14');
+  const mikkel = brazer('Mikkel Sandoval', '19');
+  const juno = brazer('Juno Harrowgate', '23', shiftDays(today, -20), 'purge shut off while hot, twice');
+  const basil = brazer('Basil Teo', '31');
+  const lapsing = addMonths(shiftDays(today, 6), -6);
+  const old = shiftDays(today, -250);
+  const recent = shiftDays(today, -120);
+  const coupons: Coupon[] = [
+    coupon({ brazer: orla, on: recent, filler: 'BCuP-5', position: 'horizontal' }),
+    coupon({
+      brazer: orla,
+      on: recent,
+      filler: 'BCuP-5',
+      position: 'up-feed',
+      voidsMm: [
+        [1, 2.2],
+        [9, 10.1],
+      ],
+    }),
+    coupon({ brazer: orla, on: recent, filler: 'BAg-24', position: 'horizontal', socketMetal: 'plated-steel' }),
+    coupon({ brazer: orla, on: recent, filler: 'BAg-24', position: 'up-feed', socketMetal: 'stainless-316' }),
+    coupon({ brazer: orla, on: recent, filler: 'BAg-7', position: 'horizontal', socketMetal: 'brass-forging' }),
+    coupon({ brazer: dov, on: recent, filler: 'BCuP-5', position: 'horizontal', voidsMm: [[5, 9.4]] }),
+    coupon({ brazer: prue, on: lapsing, filler: 'BCuP-5', position: 'horizontal' }),
+    coupon({ brazer: prue, on: lapsing, filler: 'BCuP-5', position: 'up-feed' }),
+    coupon({ brazer: mikkel, on: old, filler: 'BCuP-5', position: 'horizontal' }),
+    coupon({ brazer: mikkel, on: old, filler: 'BAg-7', position: 'horizontal', socketMetal: 'brass-forging' }),
+    coupon({ brazer: juno, on: recent, filler: 'BCuP-5', position: 'up-feed' }),
+    coupon({
+      brazer: basil,
+      on: shiftDays(today, -15),
+      filler: 'BCuP-5',
+      position: 'horizontal',
+      voidsMm: [
+        [2, 5],
+        [8, 10.5],
+      ],
+    }),
+  ];
+
+  const procedure = (name: string, fNumbers: string[], fluxIds: string[], note: string): Procedure => ({
+    id: id(),
+    name,
+    revision: 'A',
+    signedOn: shiftDays(today, -200),
+    fNumbers,
+    fluxIds,
+    note,
+  });
+  const procedures = [
+    procedure('BPS-1', ['103'], [], 'Copper to copper, torch, nitrogen on'),
+    procedure('BPS-2', ['101', '102'], ['FB3-A', 'FB3-C'], 'Silver rod with flux: brass, steel, stainless to copper'),
+  ];
+
+  const logs: JointLog[] = [];
+  DEMO_LINES.forEach((source, i) => {
+    const own = joints.filter((j) => j.lineId === lines[i]?.id).slice(0, source.brazed);
+    own.forEach((j, n) => {
+      const day = shiftDays(today, -12 + ((i + n) % 9));
+      const rejected = source.prefix === 'OX' && n === 6;
+      logs.push({
+        id: id(),
+        jobId,
+        jointId: j.id,
+        brazerId: n % 3 === 1 && j.position === 'horizontal' && j.socket.metalId === 'copper' ? dov.id : orla.id,
+        brazedAt: `${day}T${String(14 + (n % 6)).padStart(2, '0')}:${n % 2 ? '35' : '10'}:00Z`,
+        fillerId: j.socket.metalId === 'copper' ? 'BCuP-5' : 'BAg-7',
+        fillerLot: `R${2200 + i * 7}-${n % 2 ? 'B' : 'A'}`,
+        oxygen: 0.0042 + ((n * 7) % 5) / 1000,
+        visual: rejected ? 'rejected' : 'accepted',
+        visualReason: rejected ? 'filler not visible all round' : null,
+        lookedBy: 'Wren Abara',
+        outOfRangeReason: null,
+      });
+    });
+  });
+
+  return {
+    format: 'hephaist-job',
+    version: 1,
+    job: {
+      id: jobId,
+      name: 'Saltmarsh Sea-Turtle Hospital',
+      place: 'Surgery wing and cold store',
+      timeZone: 'America/New_York',
+      schools: { phosphorusOnBrass: 'strict' },
+    },
+    lines,
+    joints,
+    logs,
+    procedures,
+    brazers: [orla, dov, prue, mikkel, juno, basil],
+    coupons,
+  };
+}

@@ -1,0 +1,47 @@
+import type { FieldProblem } from '@hephaist/core';
+import type { Brazing } from './brazer-record.js';
+import type { Brazer, Coupon, Job, Joint, Line, Procedure, Stored } from './records.js';
+
+/** The body of every error answer (application/problem+json). */
+export interface Problem {
+  readonly title: string;
+  readonly status: number;
+  readonly detail: string;
+  readonly fields?: readonly FieldProblem[];
+  /** On a version conflict: the records as they stand now. */
+  readonly current?: readonly unknown[];
+}
+
+/** Largest request body, bytes. */
+export const MAX_BODY_BYTES = 20 * 1024 * 1024;
+export const MAX_BODY_SAYS = '20 MB';
+
+/** What GET /api/crew answers: all that says who may braze. */
+export interface Crew {
+  readonly brazers: readonly Stored<Brazer>[];
+  readonly coupons: readonly Stored<Coupon>[];
+  readonly procedures: readonly Stored<Procedure>[];
+  readonly brazings: readonly Brazing[];
+}
+
+/** What GET /api/jobs/:id answers. */
+export interface JobDetail {
+  readonly job: Stored<Job>;
+  readonly lines: readonly Stored<Line>[];
+}
+
+/** A page of joints in schedule order; `next` is null on the last. */
+export interface JointPage {
+  readonly joints: readonly Stored<Joint>[];
+  readonly next: string | null;
+  readonly total: number;
+}
+
+/** One job in the list. */
+export interface JobSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly place: string;
+  readonly joints: number;
+  readonly brazed: number;
+}

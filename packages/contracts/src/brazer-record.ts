@@ -1,0 +1,58 @@
+import {
+  findFiller,
+  findMetal,
+  findSectionRuleSet,
+  findTube,
+  judgeSection,
+  type BrazerRecord,
+  type CouponRecord,
+  type SectionVerdict,
+} from '@hephaist/core';
+import type { Brazer, Coupon } from './records.js';
+
+/** The verdict of a stored coupon by its rule set. */
+export function couponVerdict(coupon: Coupon): SectionVerdict {
+  const rules = findSectionRuleSet(coupon.ruleSetId);
+  if (!rules) throw new Error(`no rule set ${coupon.ruleSetId}`);
+  return judgeSection(coupon.faces, coupon.boreClean, rules);
+}
+
+/** A stored coupon as the qualification rules see it; null when its tube, metal or rod is no longer in the tables. */
+export function couponRecord(coupon: Coupon): CouponRecord | null {
+  const tube = findTube(coupon.tube.standardId, coupon.tube.size);
+  const a = findMetal(coupon.tube.metalId);
+  const b = findMetal(coupon.socketMetalId);
+  const filler = findFiller(coupon.fillerId);
+  if (!tube || !a || !b || !filler) return null;
+  return {
+    label: coupon.number,
+    brazedOn: coupon.brazedOn,
+    passed: couponVerdict(coupon).passes,
+    pNumbers: [a.pNumber, b.pNumber],
+    fNumber: filler.fNumber,
+    wallM: tube.wallM,
+    overlapM: coupon.overlapM,
+    position: coupon.position,
+  };
+}
+
+/** One joint a brazer made, on the calendar day of its job's zone. */
+export interface Brazing {
+  readonly brazerId: string;
+  readonly day: string;
+  readonly label: string;
+}
+
+/** Everything on file for one brazer. */
+export function brazerRecord(brazer: Brazer, coupons: readonly Coupon[], brazings: readonly Brazing[]): BrazerRecord {
+  return {
+    coupons: coupons
+      .filter((c) => c.brazerId === brazer.id)
+      .map(couponRecord)
+      .filter((c) => c !== null),
+    joints: brazings.filter((b) => b.brazerId === brazer.id).map((b) => ({ day: b.day, label: b.label })),
+    withdrawn: brazer.withdrawnOn
+      ? { on: brazer.withdrawnOn, reason: brazer.withdrawnReason ?? 'no reason given' }
+      : null,
+  };
+}

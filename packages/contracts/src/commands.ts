@@ -1,0 +1,42 @@
+import * as yup from 'yup';
+import { idSchema } from './ids.js';
+import { KINDS, type Kind, type RecordKinds, SCHEMAS } from './kinds.js';
+import { parse } from './parse.js';
+import type { Stored } from './records.js';
+
+/**
+ * A write: put one or more records of one kind, all or none. Ids come from the client, so sending it twice is harmless.
+ * `seen` is the version the writer last saw; 0 for a new record.
+ */
+export interface PutCommand<K extends Kind = Kind> {
+  readonly id: string;
+  readonly kind: K;
+  readonly records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[];
+}
+
+export interface PutResult<K extends Kind = Kind> {
+  readonly commandId: string;
+  readonly records: readonly Stored<RecordKinds[K]>[];
+}
+
+const envelope = yup
+  .object({
+    id: idSchema,
+    kind: yup.string().oneOf(KINDS).required(),
+    records: yup
+      .array(yup.object({ seen: yup.number().integer().min(0).required(), data: yup.object().required() }).required())
+      .min(1, 'nothing to write')
+      .max(2000, 'at most 2000 records at once')
+      .required(),
+  })
+  .noUnknown();
+
+/** Reads a command from outside. @throws ContractError with a problem for each field */
+export function parseCommand(value: unknown): PutCommand {
+  const outer = parse(envelope, value);
+  const records = outer.records.map((r, i) => ({
+    seen: r.seen,
+    data: parse(SCHEMAS[outer.kind], r.data, outer.records.length > 1 ? `records.${i}.` : ''),
+  }));
+  return { id: outer.id, kind: outer.kind, records } as PutCommand;
+}

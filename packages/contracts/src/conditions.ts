@@ -1,0 +1,19 @@
+import type { LineConditions, ProcedureCover } from '@hephaist/core';
+import type { Job, Line, Procedure } from './records.js';
+
+/** What a joint inherits from its line and job, as the core asks for it. */
+export const lineConditions = (line: Line, job: Job): LineConditions => ({
+  serviceId: line.serviceId,
+  designPa: line.designPa,
+  testPa: line.testPa,
+  serviceMaxK: line.serviceMaxK,
+  lengthM: line.lengthM,
+  oxygenLimit: line.oxygenLimit,
+  schools: job.schools,
+});
+
+/** Signed procedures as the selection counts them. */
+export const procedureCovers = (procedures: readonly Procedure[]): ProcedureCover[] =>
+  procedures
+    .filter((p) => p.signedOn !== null)
+    .map((p) => ({ id: p.id, name: `${p.name} rev ${p.revision}`, fNumbers: p.fNumbers, fluxIds: p.fluxIds }));

@@ -1,0 +1,111 @@
+import canonicalize from 'canonicalize';
+import * as yup from 'yup';
+import { ContractError, parse } from './parse.js';
+import {
+  brazerSchema,
+  couponSchema,
+  jobSchema,
+  jointLogSchema,
+  jointSchema,
+  lineSchema,
+  procedureSchema,
+  type Brazer,
+  type Coupon,
+  type Job,
+  type Joint,
+  type JointLog,
+  type Line,
+  type Procedure,
+} from './records.js';
+
+export const EXCHANGE_FORMAT = 'hephaist-job';
+export const EXCHANGE_VERSION = 1;
+
+/** One job with everything it rests on. Published as docs/formats/hephaist-job-1.schema.json. */
+export interface JobFile {
+  readonly format: typeof EXCHANGE_FORMAT;
+  readonly version: typeof EXCHANGE_VERSION;
+  readonly job: Job;
+  readonly lines: readonly Line[];
+  readonly joints: readonly Joint[];
+  readonly logs: readonly JointLog[];
+  readonly procedures: readonly Procedure[];
+  readonly brazers: readonly Brazer[];
+  readonly coupons: readonly Coupon[];
+}
+
+export const jobFileSchema = yup
+  .object({
+    format: yup
+      .string()
+      .oneOf([EXCHANGE_FORMAT], 'this is not a Hephaist job file')
+      .required('this is not a Hephaist job file'),
+    version: yup.number().oneOf([EXCHANGE_VERSION], `only version ${EXCHANGE_VERSION} is known here`).required(),
+    job: jobSchema.required(),
+    lines: yup.array(lineSchema.required()).required(),
+    joints: yup.array(jointSchema.required()).required(),
+    logs: yup.array(jointLogSchema.required()).required(),
+    procedures: yup.array(procedureSchema.required()).required(),
+    brazers: yup.array(brazerSchema.required()).required(),
+    coupons: yup.array(couponSchema.required()).required(),
+  })
+  .noUnknown('has a field that is not known here');
+
+const idsOf = (rows: readonly { id: string }[]): Set<string> => new Set(rows.map((r) => r.id));
+
+/** References that point nowhere, as field problems. */
+function danglingReferences(file: JobFile): { field: string; says: string }[] {
+  const [lines, joints, brazers] = [idsOf(file.lines), idsOf(file.joints), idsOf(file.brazers)];
+  const out: { field: string; says: string }[] = [];
+  const need = (ok: boolean, field: string, says: string): void => void (ok || out.push({ field, says }));
+  file.lines.forEach((l, i) => need(l.jobId === file.job.id, `lines.${i}.jobId`, 'belongs to another job'));
+  file.joints.forEach((j, i) => {
+    need(j.jobId === file.job.id, `joints.${i}.jobId`, 'belongs to another job');
+    need(lines.has(j.lineId), `joints.${i}.lineId`, 'its line is not in the file');
+  });
+  file.logs.forEach((l, i) => {
+    need(joints.has(l.jointId), `logs.${i}.jointId`, 'its joint is not in the file');
+    need(brazers.has(l.brazerId), `logs.${i}.brazerId`, 'its brazer is not in the file');
+  });
+  file.coupons.forEach((c, i) =>
+    need(brazers.has(c.brazerId), `coupons.${i}.brazerId`, 'its brazer is not in the file'),
+  );
+  return out;
+}
+
+/**
+ * Reads a job file: schema first, then that all references hold.
+ * @throws ContractError naming each field
+ */
+export function parseJobFile(value: unknown): JobFile {
+  const head = yup.object({
+    format: jobFileSchema.fields.format as yup.StringSchema,
+    version: jobFileSchema.fields.version as yup.NumberSchema,
+  });
+  parse(
+    head,
+    value === null || typeof value !== 'object'
+      ? {}
+      : { format: (value as JobFile).format, version: (value as JobFile).version },
+  );
+  const file = parse(jobFileSchema as unknown as yup.Schema<JobFile>, value);
+  const dangling = danglingReferences(file);
+  if (dangling.length) throw new ContractError(dangling);
+  return file;
+}
+
+/** The file as text: canonical JSON, records sorted by id, so that the same job always gives the same bytes. */
+export function writeJobFile(file: JobFile): string {
+  const sorted = <T extends { id: string }>(rows: readonly T[]): T[] =>
+    [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
+  const text = canonicalize({
+    ...file,
+    lines: sorted(file.lines),
+    joints: sorted(file.joints),
+    logs: sorted(file.logs),
+    procedures: sorted(file.procedures),
+    brazers: sorted(file.brazers),
+    coupons: sorted(file.coupons),
+  });
+  return `${text ?? ''}\n`;
+}

@@ -1,0 +1,57 @@
+import type { Schema } from 'yup';
+import {
+  brazerSchema,
+  couponSchema,
+  jobSchema,
+  jointLogSchema,
+  jointSchema,
+  lineSchema,
+  procedureSchema,
+  type Brazer,
+  type Coupon,
+  type Job,
+  type Joint,
+  type JointLog,
+  type Line,
+  type Procedure,
+} from './records.js';
+
+/** Every kind of record with its type. */
+export interface RecordKinds {
+  job: Job;
+  line: Line;
+  joint: Joint;
+  brazer: Brazer;
+  procedure: Procedure;
+  log: JointLog;
+  coupon: Coupon;
+}
+
+/** A schema of any shape and flags. */
+// eslint-disable-next-line @typescript-eslint/no-explicit-any -- yup's flags are part of its type and differ by schema
+export type AnyFlagSchema<T = any> = Schema<T, any, any, any>;
+
+export type Kind = keyof RecordKinds;
+
+export const KINDS = [
+  'job',
+  'line',
+  'procedure',
+  'brazer',
+  'joint',
+  'log',
+  'coupon',
+] as const satisfies readonly Kind[];
+
+export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
+  job: jobSchema,
+  line: lineSchema,
+  joint: jointSchema,
+  brazer: brazerSchema,
+  procedure: procedureSchema,
+  log: jointLogSchema,
+  coupon: couponSchema,
+};
+
+/** Kinds that are evidence: written once, never changed in place. */
+export const EVIDENCE: readonly Kind[] = ['log', 'coupon'];

@@ -1,0 +1,307 @@
+import {
+  FILLERS,
+  FLUXES,
+  METALS,
+  SECTION_RULE_SETS,
+  SENSITIVE_PARTS,
+  SERVICES,
+  TUBE_STANDARDS,
+  TUBES,
+} from '@hephaist/core';
+import * as yup from 'yup';
+import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
+
+/** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */
+
+const oneOf = (label: string, ids: readonly string[]) =>
+  yup
+    .string()
+    .oneOf(
+      [...ids],
+      ({ value }) =>
+        `${label} "${value}" is not in the table: pick one of ${ids.slice(0, 6).join(', ')}${ids.length > 6 ? ' …' : ''}`,
+    )
+    .required(`${label} is needed`);
+
+const number = (label: string, min: number, max: number, allowed: string) =>
+  yup
+    .number()
+    .typeError(`${label} must be a number: ${allowed}`)
+    .required(`${label} is needed: ${allowed}`)
+    .min(min, `${label}: ${allowed}`)
+    .max(max, `${label}: ${allowed}`);
+
+const ids = (rows: readonly { readonly id: string }[]): string[] => rows.map((r) => r.id);
+const diameter = (label: string) => number(label, 0.001, 1, 'between 0.04 in (1 mm) and 39 in (1 m)');
+const strict = <T extends yup.Maybe<yup.AnyObject>>(schema: yup.ObjectSchema<T>) =>
+  schema.noUnknown('has a field that is not known here');
+
+export const POSITION_IDS = ['horizontal', 'down-feed', 'up-feed'] as const;
+export const SOCKET_KINDS = ['fitting', 'swaged', 'stub', 'valve'] as const;
+export const INSTRUMENTS = ['micrometer', 'caliper', 'tape'] as const;
+
+export const schoolsSchema = strict(
+  yup.object({
+    phosphorusOnBrass: yup
+      .string()
+      .oneOf(['strict', 'permissive'] as const)
+      .required(),
+  }),
+);
+
+export const jobSchema = strict(
+  yup.object({
+    id: idSchema,
+    name: line('Name').required('Name the job'),
+    place: line('Place', 120).default(''),
+    timeZone: yup
+      .string()
+      .required()
+      .test('zone', 'a time zone such as America/New_York', (v) => {
+        try {
+          return Boolean(v && new Intl.DateTimeFormat('en', { timeZone: v }));
+        } catch {
+          return false;
+        }
+      }),
+    schools: schoolsSchema,
+  }),
+);
+
+export const lineSchema = strict(
+  yup.object({
+    id: idSchema,
+    jobId: idSchema,
+    name: line('Name').required('Name the line'),
+    prefix: line('Mark prefix', 8).required('Give a mark prefix, e.g. PF'),
+    sort: yup.number().integer().required(),
+    serviceId: oneOf('Service', ids(SERVICES)),
+    fluid: line('Fluid', 60).default(''),
+    designPa: number('Design pressure', 0, 2e8, 'between 0 and 29 000 psi (2000 bar)'),
+    testPa: number('Test pressure', 0, 2e8, 'between 0 and 29 000 psi (2000 bar)'),
+    serviceMaxK: number('Service temperature', 70, 1300, 'between -330 and 1880 °F'),
+    lengthM: number('Length', 0.05, 10000, 'between 2 in and 6 miles (0.05 to 10 000 m)'),
+    oxygenLimit: number('Oxygen limit', 1e-6, 0.2, 'between 1 ppm and 20 %'),
+  }),
+);
+
+const pair = (label: string) =>
+  yup.tuple([diameter(label), diameter(label)]).required(`${label}: two readings at right angles`);
+
+const measuredSchema = strict(
+  yup.object({
+    mode: yup
+      .string()
+      .oneOf(['measured'] as const)
+      .required(),
+    tubeOdM: pair('Tube outside diameter'),
+    socketIdM: pair('Socket inside diameter'),
+    instrument: yup.string().oneOf(INSTRUMENTS).required('Say what it was measured with'),
+  }),
+);
+const statedSchema = strict(
+  yup.object({
+    mode: yup
+      .string()
+      .oneOf(['stated'] as const)
+      .required(),
+    gapSideM: number('Gap per side', 1e-6, 0.002, 'above 0 and at most 0.079 in (2 mm)'),
+  }),
+);
+const nominalSchema = strict(
+  yup.object({
+    mode: yup
+      .string()
+      .oneOf(['nominal'] as const, 'nominal, measured or stated')
+      .required(),
+  }),
+);
+
+/** The ways a gap may be known. */
+export const fitUpSchemas = [nominalSchema, measuredSchema, statedSchema] as const;
+
+const fitUpSchema = yup.lazy((value: { mode?: string } | undefined) => {
+  if (value?.mode === 'measured') return measuredSchema;
+  return value?.mode === 'stated' ? statedSchema : nominalSchema;
+});
+
+export const jointSchema = strict(
+  yup.object({
+    id: idSchema,
+    jobId: idSchema,
+    lineId: idSchema,
+    mark: line('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
+    sort: yup.number().integer().required(),
+    tube: strict(
+      yup
+        .object({
+          standardId: oneOf('Tube standard', ids(TUBE_STANDARDS)),
+          size: yup.string().required('Pick a size'),
+          metalId: oneOf('Metal', ids(METALS)),
+        })
+        .test('size', '', (v, context) => {
+          if (!v.standardId || !v.size || TUBES.some((t) => t.standardId === v.standardId && t.size === v.size))
+            return true;
+          const sizes = TUBES.filter((t) => t.standardId === v.standardId).map((t) => t.size);
+          return context.createError({
+            path: `${context.path}.size`,
+            message: `no such size; there is ${sizes.join(', ')}`,
+          });
+        }),
+    ),
+    socket: strict(
+      yup.object({
+        kind: yup.string().oneOf(SOCKET_KINDS, 'fitting, swaged, stub or valve').required(),
+        metalId: oneOf('Metal', ids(METALS)),
+        depthM: number('Depth', 0.001, 0.5, 'between 0.04 in (1 mm) and 20 in (0.5 m)')
+          .nullable()
+          .notRequired()
+          .default(null),
+      }),
+    ),
+    fitUp: fitUpSchema,
+    position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
+    partNearby: strict(
+      yup.object({
+        partId: oneOf('Part', ids(SENSITIVE_PARTS)),
+        distanceM: number('Distance', 0.005, 5, 'between 0.2 in (5 mm) and 16 ft (5 m)'),
+      }),
+    )
+      .nullable()
+      .default(null),
+    movement: yup.boolean().required(),
+    fillerId: yup
+      .string()
+      .nullable()
+      .oneOf([...ids(FILLERS), null], 'not a filler class in the table')
+      .default(null),
+    cadmiumReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),
+    note: note(),
+  }),
+);
+
+export const brazerSchema = strict(
+  yup.object({
+    id: idSchema,
+    name: line('Name').required('Name the brazer'),
+    mark: line('Mark', 8).required('Give the employer’s mark for this brazer'),
+    withdrawnOn: daySchema.nullable().default(null),
+    withdrawnReason: yup.string().max(300).nullable().default(null),
+  }),
+);
+
+export const procedureSchema = strict(
+  yup.object({
+    id: idSchema,
+    name: line('Name').required(),
+    revision: line('Revision', 8).required(),
+    signedOn: daySchema.nullable().default(null),
+    fNumbers: yup.array(yup.string().required()).min(1, 'at least one F-number').required(),
+    fluxIds: yup.array(oneOf('Flux', ids(FLUXES))).required(),
+    note: note(),
+  }),
+);
+
+export const VISUAL_REJECTS = [
+  'excess flux or filler',
+  'filler not melted or not flowed',
+  'filler not visible all round',
+  'cracks in tube or filler',
+  'flux left on',
+] as const;
+
+export const jointLogSchema = strict(
+  yup.object({
+    id: idSchema,
+    jobId: idSchema,
+    jointId: idSchema,
+    brazerId: idSchema,
+    brazedAt: instantSchema.required('Say when it was brazed'),
+    fillerId: oneOf('Rod', ids(FILLERS)),
+    fillerLot: line('Rod lot', 40).required('Write the lot from the rod tube'),
+    oxygen: number('Oxygen reading', 0, 0.209, 'between 0 and 20.9 %').nullable().default(null),
+    visual: yup
+      .string()
+      .oneOf(['accepted', 'rejected'] as const, 'accepted or rejected')
+      .required('Say how it looks'),
+    visualReason: yup
+      .string()
+      .nullable()
+      .oneOf([...VISUAL_REJECTS, null], `one of ${VISUAL_REJECTS.join(', ')}`)
+      .default(null)
+      .when('visual', {
+        is: 'rejected',
+        then: (s) => s.required('Say why it was rejected'),
+      }),
+    lookedBy: line('Looked at by').required('Say who looked at it'),
+    outOfRangeReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),
+  }),
+);
+
+const faceSchema = strict(
+  yup
+    .object({
+      name: line('Face', 20).required(),
+      overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
+      voids: yup
+        .array(
+          strict(
+            yup.object({
+              fromM: number('From', 0, 0.5, 'between 0 and the overlap'),
+              toM: number('To', 0, 0.5, 'between 0 and the overlap'),
+            }),
+          ).test('inside', 'a void runs from a smaller to a larger distance', (v) => !v || v.toM > v.fromM),
+        )
+        .max(50, 'at most 50 voids on a face')
+        .required(),
+    })
+    .test(
+      'voids',
+      'a void lies outside the overlap',
+      (f) => !f?.voids || f.voids.every((v) => v.toM <= f.overlapM + 1e-9),
+    ),
+);
+
+export const couponSchema = strict(
+  yup.object({
+    id: idSchema,
+    number: line('Coupon number', 16).required('Give the coupon a number'),
+    brazerId: idSchema,
+    brazedOn: daySchema.required('Say when it was brazed'),
+    ruleSetId: oneOf('Rule set', ids(SECTION_RULE_SETS)),
+    tube: strict(
+      yup.object({
+        standardId: oneOf('Tube standard', ids(TUBE_STANDARDS)),
+        size: yup.string().required(),
+        metalId: oneOf('Metal', ids(METALS)),
+      }),
+    ).test(
+      'size',
+      '',
+      (v, context) =>
+        TUBES.some((t) => t.standardId === v.standardId && t.size === v.size) ||
+        context.createError({ path: `${context.path}.size`, message: 'no such size in this standard' }),
+    ),
+    socketMetalId: oneOf('Metal', ids(METALS)),
+    fillerId: oneOf('Rod', ids(FILLERS)),
+    position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
+    overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
+    boreClean: yup.boolean().required(),
+    faces: yup.array(faceSchema).min(2, 'both sides of the cut are needed').max(8).required(),
+    lookedBy: line('Read by').required('Say who read the strip'),
+  }),
+);
+
+export type Job = yup.InferType<typeof jobSchema>;
+export type Line = yup.InferType<typeof lineSchema>;
+export type Joint = Omit<yup.InferType<typeof jointSchema>, 'fitUp' | 'socket'> & {
+  fitUp: import('@hephaist/core').FitUp;
+  socket: { kind: (typeof SOCKET_KINDS)[number]; metalId: string; depthM: number | null };
+};
+export type Brazer = yup.InferType<typeof brazerSchema>;
+export type Procedure = yup.InferType<typeof procedureSchema>;
+export type JointLog = yup.InferType<typeof jointLogSchema>;
+export type Coupon = yup.InferType<typeof couponSchema>;
+
+/** A record as stored: with the version a later write must name. */
+export type Stored<T> = T & { version: number };
