@@ -1,0 +1,36 @@
+import type { Problem } from '@hephaist/contracts';
+
+/** The server said no: the problem as it told it. */
+export class ApiProblem extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+}
+
+/** The server or network did not answer; the same may be tried again. */
+export class AwayError extends Error {
+  constructor() {
+    super('The server is not answering.');
+  }
+}
+
+/** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
+export async function call<T>(path: string, init?: RequestInit): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/${path}`, init);
+  } catch {
+    throw new AwayError();
+  }
+  if (response.status === 502 || response.status === 503 || response.status === 504) throw new AwayError();
+  const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
+  const body: unknown = isJson ? await response.json() : null;
+  if (!response.ok) {
+    throw new ApiProblem((body as Problem | null) ?? { title: 'Not done', status: response.status, detail: `The server answered ${response.status}.` });
+  }
+  return body as T;
+}
+
+/** Posts JSON. */
+export const post = <T>(path: string, body: unknown): Promise<T> =>
+  call<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });

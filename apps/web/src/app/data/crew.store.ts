@@ -1,0 +1,37 @@
+import { inject } from '@angular/core';
+import { brazerRecord, type Coupon, type Crew, type Stored } from '@hephaist/contracts';
+import { mayBraze, type JointVariables, type Permission } from '@hephaist/core';
+import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
+import { call } from './api';
+import { Outbox } from './outbox';
+
+const empty: Crew = { brazers: [], coupons: [], procedures: [], brazings: [] };
+
+export interface BoardRow {
+  readonly brazer: Crew['brazers'][number];
+  readonly permission: Permission;
+}
+
+/** The crew: brazers, their coupons and what they brazed, and the procedures on file. */
+export const CrewStore = signalStore(
+  { providedIn: 'root' },
+  withState(empty),
+  withMethods((store, outbox = inject(Outbox)) => ({
+    async load(): Promise<void> {
+      patchState(store, await call<Crew>('crew'));
+    },
+    async saveCoupon(coupon: Coupon): Promise<'done' | 'held'> {
+      const sent = await outbox.send('coupon', [{ seen: 0, data: coupon }]);
+      const stored: Stored<Coupon> = { ...coupon, version: 1 };
+      patchState(store, { coupons: [...store.coupons(), stored] });
+      return sent.state;
+    },
+    /** Everyone against one joint on one day: who may first, then by name. */
+    board(asks: JointVariables, day: string): BoardRow[] {
+      return store
+        .brazers()
+        .map((brazer) => ({ brazer, permission: mayBraze(brazerRecord(brazer, store.coupons(), store.brazings()), asks, day) }))
+        .sort((a, b) => Number(b.permission.may) - Number(a.permission.may) || a.brazer.name.localeCompare(b.brazer.name));
+    },
+  })),
+);

@@ -1,0 +1,103 @@
+import { Injectable, signal } from '@angular/core';
+import type { Kind, Problem, PutCommand, PutResult, RecordKinds } from '@hephaist/contracts';
+import { openDB, type IDBPDatabase } from 'idb';
+import { v7 as newId } from 'uuid';
+import { ApiProblem, AwayError, post } from './api';
+
+export { newId };
+
+/** A command that waits for the server, or that the server refused while nobody was looking. */
+export interface Held {
+  readonly command: PutCommand;
+  readonly at: number;
+  readonly refused: Problem | null;
+}
+
+export type SendState<K extends Kind> = { readonly state: 'done'; readonly result: PutResult<K> } | { readonly state: 'held' };
+
+const RETRY_MS = 2000;
+
+/**
+ * Every write goes through here. It is kept in the browser before it is sent and until the server has it, so a
+ * reload, a lost network or a stopped server loses nothing; sending it twice is harmless.
+ */
+@Injectable({ providedIn: 'root' })
+export class Outbox {
+  /** What is held here, oldest first. */
+  readonly held = signal<readonly Held[]>([]);
+  /** Counts each time held commands reached the server: stores reload then. */
+  readonly flushed = signal(0);
+
+  private readonly db: Promise<IDBPDatabase> = openDB('hephaist', 1, {
+    upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'command.id' }),
+  });
+  private timer: ReturnType<typeof setTimeout> | null = null;
+
+  constructor() {
+    void this.refresh().then(() => this.schedule(0));
+    globalThis.addEventListener?.('online', () => this.schedule(0));
+  }
+
+  /** Writes records of one kind, all or none. @throws ApiProblem when the server refuses */
+  async send<K extends Kind>(kind: K, records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[]): Promise<SendState<K>> {
+    const command: PutCommand<K> = { id: newId(), kind, records };
+    await this.keep({ command, at: Date.now(), refused: null });
+    try {
+      const result = await post<PutResult<K>>('commands', command);
+      await this.drop(command.id);
+      return { state: 'done', result };
+    } catch (e) {
+      if (e instanceof AwayError) {
+        await this.refresh();
+        this.schedule(RETRY_MS);
+        return { state: 'held' };
+      }
+      await this.drop(command.id);
+      throw e;
+    }
+  }
+
+  /** Forgets one held command for good. */
+  async discard(commandId: string): Promise<void> {
+    await this.drop(commandId);
+  }
+
+  private async keep(held: Held): Promise<void> {
+    await (await this.db).put('outbox', held);
+  }
+
+  private async drop(commandId: string): Promise<void> {
+    await (await this.db).delete('outbox', commandId);
+    await this.refresh();
+  }
+
+  private async refresh(): Promise<void> {
+    const all = (await (await this.db).getAll('outbox')) as Held[];
+    this.held.set(all.sort((a, b) => a.at - b.at));
+  }
+
+  private schedule(ms: number): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.flush(), ms);
+  }
+
+  private async flush(): Promise<void> {
+    const waiting = this.held().filter((h) => !h.refused);
+    let delivered = 0;
+    for (const h of waiting) {
+      try {
+        await post('commands', h.command);
+        await this.drop(h.command.id);
+        delivered += 1;
+      } catch (e) {
+        if (e instanceof AwayError) {
+          this.schedule(RETRY_MS);
+          break;
+        }
+        await this.keep({ ...h, refused: e instanceof ApiProblem ? e.problem : { title: 'Not done', status: 0, detail: String(e) } });
+        await this.refresh();
+      }
+    }
+    if (delivered) this.flushed.update((n) => n + 1);
+  }
+}

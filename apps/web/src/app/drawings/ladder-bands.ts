@@ -1,0 +1,68 @@
+import { HEAT_COLOURS, OXIDE_ONSET_K, workingK, type JointPlan } from '@hephaist/core';
+
+export interface LadderBand {
+  readonly id: string;
+  readonly label: string;
+  readonly fromK: number;
+  readonly toK: number;
+  readonly kind: 'melts' | 'flux' | 'brazing' | 'melting';
+  /** Column, 0 to 3. */
+  readonly column: number;
+}
+
+export interface LadderLine {
+  readonly id: string;
+  readonly label: string;
+  readonly atK: number;
+  readonly kind: 'work' | 'oxide' | 'limit' | 'service';
+}
+
+export interface Ladder {
+  readonly topK: number;
+  readonly bands: readonly LadderBand[];
+  readonly lines: readonly LadderLine[];
+}
+
+/** Bands and lines of one joint on one temperature axis. A choice is right when the bands nest. */
+export function ladderOf(plan: JointPlan, serviceMaxK: number, partLimitK: number | null): Ladder {
+  const metals = plan.tubeMetal.id === plan.socketMetal.id ? [plan.tubeMetal] : [plan.tubeMetal, plan.socketMetal];
+  const topK = Math.max(...metals.map((m) => m.liquidusK), 1300) + 110;
+  const chosen = plan.selection.chosen;
+  const bands: LadderBand[] = metals.map((m, i) => ({ id: `metal-${i}`, label: `${m.short} melts`, fromK: m.solidusK, toK: topK, kind: 'melts', column: i }));
+  const lines: LadderLine[] = [{ id: 'oxide', label: 'oxide starts', atK: OXIDE_ONSET_K, kind: 'oxide' }];
+  if (chosen) {
+    const f = chosen.filler;
+    if (chosen.flux) bands.push({ id: 'flux', label: chosen.flux.id, fromK: chosen.flux.activeK.min, toK: chosen.flux.activeK.max, kind: 'flux', column: 2 });
+    bands.push({ id: 'brazing', label: f.id, fromK: f.brazingK.min, toK: f.brazingK.max, kind: 'brazing', column: 3 });
+    bands.push({ id: 'melting', label: 'melts', fromK: f.solidusK, toK: Math.max(f.liquidusK, f.solidusK + 4), kind: 'melting', column: 3 });
+    lines.push({ id: 'work', label: 'work here', atK: workingK(f), kind: 'work' });
+  }
+  if (partLimitK) lines.push({ id: 'limit', label: 'part nearby bears', atK: partLimitK, kind: 'limit' });
+  lines.push({ id: 'service', label: 'service', atK: serviceMaxK, kind: 'service' });
+  return { topK, bands, lines };
+}
+
+/** Stops of the colour bar: what steel or copper looks like in a dim place. */
+export const GLOW: readonly { readonly atK: number; readonly colour: string }[] = [
+  { atK: 300, colour: '#26262a' },
+  { atK: HEAT_COLOURS[0].tempK, colour: '#471a18' },
+  { atK: HEAT_COLOURS[1].tempK, colour: '#6d1f17' },
+  { atK: HEAT_COLOURS[2].tempK, colour: '#96281a' },
+  { atK: HEAT_COLOURS[3].tempK, colour: '#bb3a1c' },
+  { atK: HEAT_COLOURS[4].tempK, colour: '#d9581f' },
+  { atK: HEAT_COLOURS[5].tempK, colour: '#ee8a34' },
+  { atK: HEAT_COLOURS[6].tempK, colour: '#f9c763' },
+  { atK: 1900, colour: '#fdeebc' },
+];
+
+/** Moves labels apart so that none overlap: positions in, positions out, same order; at least `room` between. */
+export function spread(ys: readonly number[], room: number): number[] {
+  const order = ys.map((y, i) => ({ y, i })).sort((a, b) => a.y - b.y);
+  let last = -Infinity;
+  const out = [...ys];
+  for (const o of order) {
+    last = Math.max(o.y, last + room);
+    out[o.i] = last;
+  }
+  return out;
+}

@@ -1,0 +1,175 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { colourAt, displayUnit, workingK, type JointPlan } from '@hephaist/core';
+import { scaleLinear } from 'd3';
+import { UnitsStore } from '../units/units.store';
+import { GLOW, ladderOf, spread, type LadderBand } from './ladder-bands';
+
+const TOP = 14;
+const BOTTOM = 286;
+
+/** The heat ladder: one temperature axis on which the choice's bands nest. */
+@Component({
+  selector: 'hp-ladder',
+  template: `
+    <h2>Heat ladder <span class="quiet">· {{ unit().symbol }}</span></h2>
+    <svg viewBox="0 0 280 300" role="img" [attr.aria-label]="words()">
+      <defs>
+        <linearGradient id="glow" x1="0" y1="1" x2="0" y2="0">
+          @for (stop of glow(); track stop.at) {
+            <stop [attr.offset]="stop.at" [attr.stop-color]="stop.colour" />
+          }
+        </linearGradient>
+      </defs>
+      @for (tick of ticks(); track tick.label) {
+        <path [attr.d]="'M44 ' + tick.y + ' H276'" class="grid" />
+        <text x="38" [attr.y]="tick.y + 4" text-anchor="end" class="quiet">{{ tick.label }}</text>
+      }
+      <rect x="44" [attr.y]="top" width="9" [attr.height]="bottom - top" fill="url(#glow)" />
+      @for (band of bands(); track band.id) {
+        <rect [attr.x]="band.x" [attr.y]="band.y" [attr.width]="band.w" [attr.height]="band.h" [attr.class]="band.kind" />
+        @if (band.text) {
+          <text [attr.x]="band.textX" [attr.y]="band.textY" text-anchor="middle" [class.chosen]="band.kind === 'brazing'">{{ band.text }}</text>
+        }
+      }
+      @for (line of lines(); track line.id) {
+        <path [attr.d]="'M56 ' + line.y + ' H276'" [attr.class]="line.kind" />
+        <text x="276" [attr.y]="line.textY" text-anchor="end" [attr.class]="'on-' + line.kind">{{ line.label }} {{ line.value }}</text>
+      }
+    </svg>
+    <p class="quiet seen">{{ colour() }}</p>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      padding: 8px 12px;
+    }
+    svg {
+      width: 100%;
+      flex: 1;
+      min-height: 0;
+      font-size: 12.5px;
+    }
+    text {
+      fill: var(--ink);
+      paint-order: stroke;
+      stroke: var(--sheet);
+      stroke-width: 3px;
+    }
+    .quiet {
+      fill: var(--mid);
+    }
+    .grid {
+      stroke: var(--hairline);
+    }
+    .melts {
+      fill: var(--steel-fill);
+      stroke: var(--mid);
+      stroke-width: 0.8;
+    }
+    .flux {
+      fill: none;
+      stroke: var(--ink);
+      stroke-dasharray: 4 3;
+      stroke-width: 1.2;
+    }
+    .brazing {
+      fill: var(--tint);
+      stroke: var(--copper);
+      stroke-width: 0.8;
+    }
+    .melting {
+      fill: var(--copper);
+    }
+    .chosen {
+      fill: var(--copper);
+      font-weight: 600;
+    }
+    .work {
+      stroke: var(--ink);
+      stroke-width: 2.2;
+    }
+    .on-work {
+      font-weight: 600;
+    }
+    .oxide {
+      stroke: var(--refused);
+      stroke-dasharray: 2 3;
+    }
+    .on-oxide {
+      fill: var(--refused);
+    }
+    .limit {
+      stroke: var(--caution);
+      stroke-width: 1.6;
+    }
+    .on-limit {
+      fill: var(--caution);
+    }
+    .service {
+      stroke: var(--mid);
+    }
+    .on-service {
+      fill: var(--mid);
+    }
+    .seen {
+      font-size: 13px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LadderView {
+  readonly plan = input.required<JointPlan>();
+  readonly serviceMaxK = input.required<number>();
+  readonly partLimitK = input<number | null>(null);
+
+  private readonly units = inject(UnitsStore);
+  protected readonly top = TOP;
+  protected readonly bottom = BOTTOM;
+  protected readonly unit = computed(() => displayUnit('temperature', this.units.system()));
+  private readonly ladder = computed(() => ladderOf(this.plan(), this.serviceMaxK(), this.partLimitK()));
+  private readonly y = computed(() => scaleLinear().domain([280, this.ladder().topK]).range([BOTTOM, TOP]));
+
+  protected readonly ticks = computed(() => {
+    const unit = this.unit();
+    const [low, high] = [unit.fromSi(280), unit.fromSi(this.ladder().topK)];
+    return scaleLinear().domain([low, high]).ticks(7).map((v) => ({ label: String(v), y: this.y()(unit.toSi(v)) }));
+  });
+
+  protected readonly glow = computed(() => GLOW.map((g) => ({ at: Math.min(1, Math.max(0, (g.atK - 280) / (this.ladder().topK - 280))), colour: g.colour })));
+
+  protected readonly bands = computed(() =>
+    this.ladder().bands.map((band: LadderBand) => {
+      const width = band.kind === 'melting' ? 26 : band.kind === 'flux' ? 24 : 34;
+      const centre = 78 + band.column * 42;
+      const y = this.y()(band.toK);
+      const h = this.y()(band.fromK) - y;
+      const above = band.kind === 'brazing' || band.kind === 'flux';
+      return {
+        ...band,
+        x: centre - width / 2,
+        y,
+        w: width,
+        h: Math.max(2, h),
+        text: band.kind === 'melting' ? '' : band.label,
+        textX: centre,
+        textY: above ? y - 5 : Math.min(y + h + 13 + (band.column % 2) * 13, BOTTOM),
+      };
+    }),
+  );
+
+  protected readonly lines = computed(() => {
+    const lines = this.ladder().lines.map((l) => ({ ...l, y: this.y()(l.atK), value: this.units.show(l.atK, 'temperature', false) }));
+    const places = spread(lines.map((l) => l.y - 4), 14);
+    return lines.map((l, i) => ({ ...l, textY: places[i] ?? l.y }));
+  });
+
+  protected readonly colour = computed(() => {
+    const chosen = this.plan().selection.chosen;
+    return chosen ? `At work it looks ${colourAt(workingK(chosen.filler))} in a dim place; trust the flux over the colour.` : 'No rod to show.';
+  });
+
+  protected readonly words = computed(
+    () => `Temperatures: ${[...this.ladder().bands.map((b) => `${b.label} ${this.units.show(b.fromK, 'temperature')} to ${this.units.show(b.toK, 'temperature')}`), ...this.ladder().lines.map((l) => `${l.label} ${this.units.show(l.atK, 'temperature')}`)].join('; ')}`,
+  );
+}

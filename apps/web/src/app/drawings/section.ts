@@ -1,0 +1,132 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatSliderModule } from '@angular/material/slider';
+import { AMBIENT_K, type JointPlan } from '@hephaist/core';
+import { QtyPipe } from '../units/qty.pipe';
+import { UnitsStore } from '../units/units.store';
+import { Hatches } from './hatch';
+import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './section-geometry';
+
+/** The joint cut along its axis; a slider takes it from cold to brazing temperature and the gap moves. */
+@Component({
+  selector: 'hp-section',
+  imports: [MatSliderModule, QtyPipe, Hatches],
+  template: `
+    <h2>The joint in section <span class="quiet">· gap drawn {{ g().exaggeration }} times</span></h2>
+    <hp-hatches prefix="sec-" />
+    <svg [attr.viewBox]="'0 0 ' + w + ' ' + h" role="img" [attr.aria-label]="words()">
+      @for (side of [-1, 1]; track side) {
+        <g [attr.transform]="'translate(0 ' + g().centreY + ') scale(1 ' + side + ')'">
+          <path [attr.d]="socketPath()" class="metal" [attr.fill]="'url(#sec-' + plan().socketMetal.family + ')'" />
+          <rect [attr.x]="g().tube.x0" [attr.y]="g().tube.inner" [attr.width]="g().tube.x1 - g().tube.x0" [attr.height]="g().tube.outer - g().tube.inner" class="metal" [attr.fill]="'url(#sec-' + plan().tubeMetal.family + ')'" />
+          @if (g().filled) {
+            <path [attr.d]="fillerPath()" class="filler" />
+          }
+        </g>
+      }
+      <path [attr.d]="'M10 ' + g().centreY + ' H' + (w - 10)" class="axis" />
+      <g class="dim">
+        <path [attr.d]="'M' + g().socket.x0 + ' ' + (top() - 6) + ' v-18 M' + g().socket.stopX + ' ' + (top() - 6) + ' v-18 M' + g().socket.x0 + ' ' + (top() - 17) + ' H' + g().socket.stopX" />
+        <text [attr.x]="(g().socket.x0 + g().socket.stopX) / 2" [attr.y]="top() - 22" text-anchor="middle" class="strong">overlap {{ plan().overlap.overlapM | qty: 'length' }}</text>
+      </g>
+      <text x="26" [attr.y]="g().centreY - g().tube.outer - 6" class="small">{{ plan().tubeMetal.short }}</text>
+      <text [attr.x]="g().socket.x1" [attr.y]="top() - 6" text-anchor="end" class="small">{{ plan().socketMetal.short }}</text>
+      <g class="gap" [class.bad]="bad()">
+        <path [attr.d]="'M' + (g().socket.x0 + 60) + ' ' + (g().centreY + g().tube.outer + g().gap / 2) + ' V' + (g().centreY - 12)" />
+        <text [attr.x]="g().socket.x0 + 66" [attr.y]="g().centreY - 14" class="strong">gap {{ g().hot.sideM | qty: 'gap' }}</text>
+        <text [attr.x]="g().socket.x0 + 66" [attr.y]="g().centreY + 18" class="small">{{ 2 * g().hot.sideM | qty: 'gap' }} across</text>
+      </g>
+    </svg>
+    <div class="heat">
+      <span class="quiet">cold</span>
+      <mat-slider class="slide" min="0" max="100" step="1"><input matSliderThumb [value]="percent()" (valueChange)="percent.set($event)" aria-label="Temperature of the joint" [attr.aria-valuetext]="temperature()" /></mat-slider>
+      <strong>{{ temperature() }}</strong>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      padding: 8px 12px 2px;
+    }
+    svg {
+      width: 100%;
+      min-height: 0;
+      flex: 1;
+      font-size: 13px;
+    }
+    .metal {
+      stroke: var(--ink);
+      stroke-width: 1.2;
+    }
+    .filler {
+      fill: var(--copper);
+    }
+    .axis {
+      stroke: var(--mid);
+      stroke-dasharray: 14 4 3 4;
+      fill: none;
+    }
+    .dim path,
+    .gap path {
+      stroke: var(--ink);
+      fill: none;
+      stroke-width: 1;
+    }
+    text {
+      fill: var(--ink);
+    }
+    .small {
+      fill: var(--mid);
+      font-size: 12.5px;
+    }
+    .strong {
+      font-weight: 600;
+    }
+    .gap.bad .strong {
+      fill: var(--caution);
+    }
+    .gap.bad path {
+      stroke: var(--caution);
+    }
+    .heat {
+      display: flex;
+      align-items: center;
+      gap: 10px;
+    }
+    .heat strong {
+      min-width: 64px;
+      text-align: right;
+    }
+    .slide {
+      flex: 1;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Section {
+  readonly plan = input.required<JointPlan>();
+  protected readonly percent = signal(100);
+  protected readonly w = SECTION_WIDTH;
+  protected readonly h = SECTION_HEIGHT;
+  private readonly units = inject(UnitsStore);
+
+  private readonly tempK = computed(() => AMBIENT_K + ((hotEndK(this.plan()) - AMBIENT_K) * this.percent()) / 100);
+  protected readonly g = computed(() => sectionGeometry(this.plan(), this.tempK()));
+  protected readonly temperature = computed(() => this.units.show(this.tempK(), 'temperature'));
+  protected readonly top = computed(() => this.g().centreY - this.g().socket.outer);
+  protected readonly bad = computed(() => this.plan().selection.chosen?.gapVerdict !== 'in band');
+  protected readonly words = computed(() => {
+    const p = this.plan();
+    return `${p.tubeMetal.name} tube in ${p.socketMetal.name.toLowerCase()} socket, overlap ${this.units.show(p.overlap.overlapM, 'length')}, gap per side ${this.units.show(this.g().hot.sideM, 'gap')} at ${this.temperature()}`;
+  });
+
+  protected socketPath(): string {
+    const s = this.g().socket;
+    return `M${s.x0} ${s.outer} H${s.x1} V${s.inner} H${s.stopX} V${s.bore} H${s.x0} Z`;
+  }
+
+  protected fillerPath(): string {
+    const { socket: s, tube: t, fillet: f } = this.g();
+    return `M${s.stopX} ${t.outer} V${s.bore} H${s.x0} V${s.bore + f * 0.6} Q${s.x0 - f * 0.3} ${t.outer + f * 0.25} ${s.x0 - f * 1.5} ${t.outer} Z`;
+  }
+}

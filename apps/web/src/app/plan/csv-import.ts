@@ -1,0 +1,107 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { CSV_COLUMNS, type CsvReport } from '@hephaist/contracts';
+import { call } from '../data/api';
+import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
+import { fileTooLarge } from '../jobs/import-job';
+
+const BATCH = 2000;
+
+/** Brings joints in from CSV: each bad row by line and column, the good ones offered, nothing by halves. */
+@Component({
+  selector: 'hp-csv-import',
+  imports: [MatDialogModule],
+  template: `
+    <h2 mat-dialog-title id="csv-title">Import joints from CSV</h2>
+    <mat-dialog-content>
+      <p>
+        First row: <code>{{ columns }}</code
+        >. Gap per side in inches, empty for nominal.
+      </p>
+      <p><input #picker type="file" accept=".csv,text/csv" aria-label="CSV file" (change)="check(picker)" /></p>
+      @if (failure(); as f) {
+        <p class="says-problem" role="alert">✕ {{ f }}</p>
+      }
+      @if (report(); as r) {
+        <p role="status">
+          <strong class="fine">{{ r.good.length }} good</strong>, <strong [class.refused]="r.bad.length">{{ r.bad.length }} problems</strong> in {{ r.rows }} rows.
+        </p>
+        @if (r.bad.length) {
+          <table class="plain">
+            <thead>
+              <tr>
+                <th>Line</th>
+                <th>Column</th>
+                <th>What is wrong</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (b of r.bad.slice(0, 200); track $index) {
+                <tr>
+                  <td>{{ b.line }}</td>
+                  <td>{{ b.column }}</td>
+                  <td>{{ b.says }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        }
+      }
+    </mat-dialog-content>
+    <mat-dialog-actions align="end">
+      <button class="button" mat-dialog-close>Close</button>
+      <button class="button main" [disabled]="!report()?.good?.length || busy()" (click)="take()">Import {{ report()?.good?.length ?? 0 }} joints</button>
+    </mat-dialog-actions>
+  `,
+  styles: `
+    p {
+      margin: 8px 0;
+    }
+    table {
+      margin-top: 8px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CsvImport {
+  private readonly store = inject(JobStore);
+  private readonly dialog = inject(MatDialogRef);
+  protected readonly columns = CSV_COLUMNS.join(', ');
+  protected readonly report = signal<CsvReport | null>(null);
+  protected readonly failure = signal<string | null>(null);
+  protected readonly busy = signal(false);
+
+  protected async check(picker: HTMLInputElement): Promise<void> {
+    const file = picker.files?.[0];
+    this.report.set(null);
+    this.failure.set(file ? fileTooLarge(file) : null);
+    if (!file || this.failure()) return;
+    try {
+      this.report.set(await call<CsvReport>(`jobs/${this.store.jobId()}/joints/check-csv`, { method: 'POST', headers: { 'Content-Type': 'text/csv' }, body: await file.text() }));
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    }
+  }
+
+  protected async take(): Promise<void> {
+    const good = this.report()?.good ?? [];
+    if (good.length > BATCH) {
+      this.failure.set(`At most ${BATCH} joints at once; this file has ${good.length} good rows. Split it.`);
+      return;
+    }
+    this.busy.set(true);
+    try {
+      const last = this.store.joints().at(-1)?.sort ?? 0;
+      const joints = good.map((j, i) => ({ seen: 0, data: { ...j, id: newId(), sort: last + 1 + i } }));
+      await this.store.saveJoints(joints);
+      const first = joints[0];
+      if (first) this.store.select(first.data.id);
+      this.dialog.close();
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

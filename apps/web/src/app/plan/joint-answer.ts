@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Joint } from '@hephaist/contracts';
+import { findSensitivePart, findTubeStandard, verdictSentence, type JointPlan } from '@hephaist/core';
+import { UnitsStore } from '../units/units.store';
+
+/** The answer as a sentence, with what the joint is under it. */
+@Component({
+  selector: 'hp-joint-answer',
+  template: `
+    <div>
+      <h1 aria-live="polite">
+        {{ s().lead }}<em>{{ s().rod }}</em
+        >{{ s().middle }}<em>{{ s().flux }}</em
+        >{{ s().end }}
+      </h1>
+      <p class="quiet">{{ what() }}</p>
+    </div>
+    <div class="does no-print"><ng-content /></div>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      justify-content: space-between;
+      gap: 16px;
+      align-items: start;
+    }
+    em {
+      font-style: normal;
+      color: var(--copper);
+    }
+    .does {
+      display: flex;
+      gap: 8px;
+      white-space: nowrap;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JointAnswer {
+  readonly joint = input.required<Joint>();
+  readonly plan = input.required<JointPlan>();
+  private readonly units = inject(UnitsStore);
+  protected readonly s = computed(() => verdictSentence(this.joint().mark, this.plan()));
+  protected readonly what = computed(() => {
+    const j = this.joint();
+    const p = this.plan();
+    const near = j.partNearby ? ` · ${findSensitivePart(j.partNearby.partId)?.name.toLowerCase() ?? 'part'} ${this.units.show(j.partNearby.distanceM, 'length')} away` : '';
+    const note = j.note ? ` · ${j.note}` : '';
+    return `${j.tube.size} ${findTubeStandard(j.tube.standardId)?.short ?? ''} ${p.tubeMetal.short} into ${p.socketMetal.short} ${j.socket.kind} · ${j.position}${j.movement ? ' · moves in service' : ''} · ${p.service.name}${near}${note}`;
+  });
+}

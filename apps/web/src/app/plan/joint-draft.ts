@@ -1,0 +1,108 @@
+import { jointSchema, problemsOf, type Joint } from '@hephaist/contracts';
+import { displayUnit, type FieldProblem, type FitUp, type Instrument, type Position, type Quantity, type SocketKind, type UnitSystem } from '@hephaist/core';
+
+/** A joint while it is typed: numbers stay text in the units shown, so that nothing typed is lost or rounded. */
+export interface JointDraft {
+  mark: string;
+  lineId: string;
+  standardId: string;
+  size: string;
+  tubeMetalId: string;
+  socketKind: SocketKind;
+  socketMetalId: string;
+  depth: string;
+  mode: FitUp['mode'];
+  od1: string;
+  od2: string;
+  id1: string;
+  id2: string;
+  instrument: Instrument;
+  gap: string;
+  position: Position;
+  partId: string;
+  distance: string;
+  movement: boolean;
+  fillerId: string;
+  cadmiumReason: string;
+  note: string;
+}
+
+/** SI value as text in the units shown, with digits enough to come back unchanged. */
+function shown(si: number | null | undefined, quantity: Quantity, system: UnitSystem): string {
+  if (si === null || si === undefined) return '';
+  return String(Number(displayUnit(quantity, system).fromSi(si).toPrecision(9)));
+}
+
+/** Text in the units shown as SI; NaN where it is no number. A comma counts as the decimal point. */
+export function typed(text: string, quantity: Quantity, system: UnitSystem): number {
+  const clean = text.trim().replace(',', '.');
+  return clean === '' ? NaN : displayUnit(quantity, system).toSi(Number(clean));
+}
+
+export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
+  const fit = joint.fitUp;
+  const pair = (i: 0 | 1, of: 'tubeOdM' | 'socketIdM'): string => (fit.mode === 'measured' ? shown(fit[of][i], 'diameter', system) : '');
+  return {
+    mark: joint.mark,
+    lineId: joint.lineId,
+    standardId: joint.tube.standardId,
+    size: joint.tube.size,
+    tubeMetalId: joint.tube.metalId,
+    socketKind: joint.socket.kind,
+    socketMetalId: joint.socket.metalId,
+    depth: shown(joint.socket.depthM, 'length', system),
+    mode: fit.mode,
+    od1: pair(0, 'tubeOdM'),
+    od2: pair(1, 'tubeOdM'),
+    id1: pair(0, 'socketIdM'),
+    id2: pair(1, 'socketIdM'),
+    instrument: fit.mode === 'measured' ? fit.instrument : 'caliper',
+    gap: fit.mode === 'stated' ? shown(fit.gapSideM, 'gap', system) : '',
+    position: joint.position,
+    partId: joint.partNearby?.partId ?? '',
+    distance: shown(joint.partNearby?.distanceM, 'length', system),
+    movement: joint.movement,
+    fillerId: joint.fillerId ?? '',
+    cadmiumReason: joint.cadmiumReason ?? '',
+    note: joint.note,
+  };
+}
+
+function fitUpOf(draft: JointDraft, system: UnitSystem): FitUp {
+  const d = (text: string): number => typed(text, 'diameter', system);
+  if (draft.mode === 'measured') {
+    return { mode: 'measured', tubeOdM: [d(draft.od1), d(draft.od2 || draft.od1)], socketIdM: [d(draft.id1), d(draft.id2 || draft.id1)], instrument: draft.instrument };
+  }
+  if (draft.mode === 'stated') return { mode: 'stated', gapSideM: typed(draft.gap, 'gap', system) };
+  return { mode: 'nominal' };
+}
+
+/** The joint a draft stands for; numbers that are none become NaN, which the schema refuses at their field. */
+export function jointOf(draft: JointDraft, base: Pick<Joint, 'id' | 'jobId' | 'sort'>, system: UnitSystem): Joint {
+  return {
+    id: base.id,
+    jobId: base.jobId,
+    sort: base.sort,
+    lineId: draft.lineId,
+    mark: draft.mark.trim(),
+    tube: { standardId: draft.standardId, size: draft.size, metalId: draft.tubeMetalId },
+    socket: { kind: draft.socketKind, metalId: draft.socketMetalId, depthM: draft.depth.trim() ? typed(draft.depth, 'length', system) : null },
+    fitUp: fitUpOf(draft, system),
+    position: draft.position,
+    partNearby: draft.partId ? { partId: draft.partId, distanceM: typed(draft.distance, 'length', system) } : null,
+    movement: draft.movement,
+    fillerId: draft.fillerId || null,
+    cadmiumReason: draft.cadmiumReason.trim() || null,
+    note: draft.note.trim(),
+  };
+}
+
+/** What the contract refuses about a joint, at its fields. */
+export const jointProblems = (joint: Joint): FieldProblem[] => problemsOf(jointSchema, joint);
+
+/** The next free mark on a line: PF-16 becomes PF-17. */
+export function nextMark(prefix: string, marks: readonly string[]): string {
+  const used = marks.filter((m) => m.startsWith(`${prefix}-`)).map((m) => Number(m.slice(prefix.length + 1)));
+  const next = Math.max(0, ...used.filter(Number.isFinite)) + 1;
+  return `${prefix}-${String(next).padStart(2, '0')}`;
+}

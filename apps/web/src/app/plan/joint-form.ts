@@ -1,0 +1,143 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { lineConditions, procedureCovers, type Joint, type Stored } from '@hephaist/contracts';
+import { displayUnit, FILLERS, METALS, POSITIONS, SENSITIVE_PARTS, sizesOf, TUBE_STANDARDS, verdictSentence, type FieldProblem } from '@hephaist/core';
+import { ApiProblem } from '../data/api';
+import { CrewStore } from '../data/crew.store';
+import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
+import { tryPlan } from '../data/plan-cache';
+import { Field } from '../forms/field';
+import { otherProblems, problemAt } from '../forms/problems';
+import { UnitsStore } from '../units/units.store';
+import { draftOf, jointOf, jointProblems, nextMark, type JointDraft } from './joint-draft';
+
+const SHOWN = ['mark', 'lineId', 'tube.size', 'tube.metalId', 'socket.depthM', 'socket.metalId', 'fitUp.tubeOdM', 'fitUp.socketIdM', 'fitUp.gapSideM', 'fitUp.mode', 'partNearby.distanceM', 'cadmiumReason', 'note'];
+
+/** Adds or edits a joint; its plan is read out as it is typed, and every problem stands at its field. */
+@Component({
+  selector: 'hp-joint-form',
+  imports: [MatDialogModule, FormsModule, Field],
+  templateUrl: './joint-form.html',
+  styleUrl: './joint-form.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JointForm {
+  private readonly data = inject<{ joint: Stored<Joint> | null; fresh: boolean }>(MAT_DIALOG_DATA);
+  private readonly dialog = inject(MatDialogRef);
+  protected readonly store = inject(JobStore);
+  private readonly crew = inject(CrewStore);
+  private readonly units = inject(UnitsStore);
+
+  protected readonly standards = TUBE_STANDARDS;
+  protected readonly metals = METALS;
+  protected readonly positions = POSITIONS;
+  protected readonly parts = SENSITIVE_PARTS;
+  protected readonly fillers = FILLERS;
+  protected readonly kinds = ['fitting', 'swaged', 'stub', 'valve'] as const;
+  /** The units the form was opened in; a switch behind it does not re-read what is typed. */
+  private readonly system = this.units.system();
+  protected readonly inch = displayUnit('length', this.system).symbol;
+
+  protected readonly fresh = this.data.fresh || !this.data.joint;
+  private seen = this.fresh ? 0 : (this.data.joint?.version ?? 0);
+  private readonly base = this.baseJoint();
+  protected readonly draft = signal<JointDraft>(this.firstDraft());
+  protected readonly saving = signal(false);
+  private readonly tried = signal(false);
+  private readonly told = signal<readonly FieldProblem[]>([]);
+  protected readonly clash = signal<Stored<Joint> | null>(null);
+  protected readonly failure = signal<string | null>(null);
+
+  private readonly joint = computed(() => jointOf(this.draft(), this.base, this.system));
+  private readonly contract = computed(() => jointProblems(this.joint()));
+  private readonly planned = computed(() => {
+    const line = this.store.lines().find((l) => l.id === this.draft().lineId);
+    const job = this.store.job();
+    if (!line || !job || this.contract().some((p) => p.field !== 'mark')) return null;
+    return tryPlan(this.joint(), lineConditions(line, job), procedureCovers(this.crew.procedures()));
+  });
+  private readonly problems = computed(() => [...this.told(), ...(this.tried() ? this.contract() : []), ...(this.planned()?.problems ?? [])]);
+  protected readonly others = computed(() => otherProblems(this.problems(), SHOWN));
+  protected readonly sizes = computed(() => sizesOf(this.draft().standardId));
+  protected readonly reading = computed(() => {
+    const plan = this.planned()?.plan;
+    if (!plan) return null;
+    const s = verdictSentence(this.draft().mark || 'It', plan);
+    const gap = `gap ${this.units.show(plan.gap.sideM, 'gap')} cold${plan.selection.chosen ? `, ${this.units.show(plan.selection.chosen.gap.sideM, 'gap')} at heat, ${plan.selection.chosen.gapVerdict}` : ''}`;
+    return { sentence: s.lead + (s.rod ?? '') + s.middle + (s.flux ?? '') + s.end, gap };
+  });
+
+  private baseJoint(): Pick<Joint, 'id' | 'jobId' | 'sort'> {
+    const last = this.store.joints().at(-1)?.sort ?? 0;
+    const from = this.data.joint;
+    return this.fresh || !from ? { id: newId(), jobId: this.store.jobId() ?? '', sort: last + 1 } : { id: from.id, jobId: from.jobId, sort: from.sort };
+  }
+
+  private firstDraft(): JointDraft {
+    const from = this.data.joint;
+    const line = this.store.lines().find((l) => l.id === from?.lineId) ?? this.store.lines()[0];
+    if (from && !this.fresh) return draftOf(from, this.system);
+    const mark = nextMark(line?.prefix ?? 'J', this.store.joints().map((j) => j.mark));
+    const like = from ? draftOf(from, this.system) : null;
+    return {
+      mark, lineId: line?.id ?? '', standardId: like?.standardId ?? 'acr', size: like?.size ?? '1-1/8', tubeMetalId: like?.tubeMetalId ?? 'copper', socketKind: 'fitting', socketMetalId: 'copper',
+      depth: '', mode: 'nominal', od1: '', od2: '', id1: '', id2: '', instrument: 'caliper', gap: '', position: 'horizontal', partId: '', distance: '', movement: false, fillerId: '', cadmiumReason: '', note: '',
+    };
+  }
+
+  protected set<K extends keyof JointDraft>(key: K, value: JointDraft[K]): void {
+    this.draft.update((d) => ({ ...d, [key]: value }));
+    this.told.set([]);
+  }
+
+  /** Another standard rarely has the same size: keep it where it does, else take the first. */
+  protected setStandard(id: string): void {
+    const sizes = sizesOf(id);
+    this.draft.update((d) => ({ ...d, standardId: id, size: sizes.includes(d.size) ? d.size : (sizes[0] ?? '') }));
+  }
+
+  protected setLine(id: string): void {
+    const line = this.store.lines().find((l) => l.id === id);
+    const mark = this.fresh && line ? nextMark(line.prefix, this.store.joints().map((j) => j.mark)) : this.draft().mark;
+    this.draft.update((d) => ({ ...d, lineId: id, mark }));
+  }
+
+  protected problem(field: string): string | null {
+    return problemAt(this.problems(), field);
+  }
+
+  /** After a clash: keep what was typed and save over what now stands. */
+  protected takeOver(): void {
+    this.seen = this.clash()?.version ?? this.seen;
+    this.clash.set(null);
+    void this.save();
+  }
+
+  protected async save(): Promise<void> {
+    this.tried.set(true);
+    this.failure.set(null);
+    if (this.contract().length || this.planned()?.problems || this.saving()) return;
+    this.saving.set(true);
+    try {
+      const joint = this.joint();
+      await this.store.saveJoints([{ seen: this.seen, data: joint }]);
+      this.store.select(joint.id);
+      this.dialog.close();
+    } catch (e) {
+      if (e instanceof ApiProblem && e.problem.current?.length) this.clash.set(e.problem.current[0] as Stored<Joint>);
+      else if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
+      else this.failure.set((e as Error).message);
+    } finally {
+      this.saving.set(false);
+    }
+  }
+
+  /** What the other person's version says, field by field, where it differs from what is typed here. */
+  protected differences(current: Stored<Joint>): { field: string; theirs: string; mine: string }[] {
+    const theirs = draftOf(current, this.system);
+    const mine = this.draft();
+    return (Object.keys(mine) as (keyof JointDraft)[]).filter((k) => String(theirs[k]) !== String(mine[k])).map((k) => ({ field: k, theirs: String(theirs[k]) || '(empty)', mine: String(mine[k]) || '(empty)' }));
+  }
+}

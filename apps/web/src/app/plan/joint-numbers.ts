@@ -1,0 +1,135 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatTooltipModule } from '@angular/material/tooltip';
+import type { Line } from '@hephaist/contracts';
+import { formatDuration, INCH, probabilityInBand, sourceLine, RATING_SOURCE, type JointPlan } from '@hephaist/core';
+import { UnitsStore } from '../units/units.store';
+
+interface Figure {
+  readonly label: string;
+  readonly value: string;
+  readonly after: string;
+  readonly tone: string;
+  readonly why: string;
+}
+
+/** The five numbers that matter, each with its working on hover or focus. */
+@Component({
+  selector: 'hp-joint-numbers',
+  imports: [MatTooltipModule],
+  template: `
+    <dl class="sheet">
+      @for (f of figures(); track f.label) {
+        <div tabindex="0" [matTooltip]="f.why" matTooltipPosition="above">
+          <dt>{{ f.label }}</dt>
+          <dd [class]="f.tone">
+            <strong>{{ f.value }}</strong> <span>{{ f.after }}</span>
+          </dd>
+        </div>
+      }
+    </dl>
+  `,
+  styles: `
+    dl {
+      display: grid;
+      grid-template-columns: repeat(5, auto);
+    }
+    div {
+      padding: 6px 12px 7px;
+      border-left: 1px solid var(--hairline);
+    }
+    div:first-child {
+      border-left: 0;
+    }
+    dt {
+      font-size: 13px;
+      color: var(--mid);
+      white-space: nowrap;
+    }
+    strong {
+      font: 600 20px 'Barlow Semi Condensed', sans-serif;
+    }
+    span {
+      font-size: 13px;
+    }
+    @media (max-width: 700px) {
+      dl {
+        grid-template-columns: repeat(2, 1fr);
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JointNumbers {
+  readonly plan = input.required<JointPlan>();
+  readonly line = input<Line | undefined>();
+  private readonly units = inject(UnitsStore);
+
+  protected readonly figures = computed((): Figure[] => [this.cold(), this.hot(), this.overlap(), this.rating(), this.purge()]);
+
+  private cold(): Figure {
+    const { gap } = this.plan();
+    const show = (m: number): string => this.units.show(m, 'gap');
+    return {
+      label: 'Gap per side, cold',
+      value: this.units.show(gap.sideM, 'gap', false),
+      after: `${show(gap.minM).replace(/ .*/, '')} to ${show(gap.maxM)}`,
+      tone: '',
+      why: `(${show(gap.socketIdM)} − ${show(gap.tubeOdM)}) / 2; ${show(2 * gap.sideM)} across. ${sourceLine(gap.source)}. ${gap.notes.join('. ')}`,
+    };
+  }
+
+  private hot(): Figure {
+    const { selection, gap } = this.plan();
+    const chosen = selection.chosen;
+    if (!chosen) return { label: 'At brazing heat', value: '–', after: 'no rod', tone: 'refused', why: 'No filler class serves this joint.' };
+    const fine = chosen.gapVerdict === 'in band';
+    const band = chosen.filler.gapBandM;
+    const likely = Math.round(100 * probabilityInBand(chosen.gap.sideM, gap.sdM, band));
+    return {
+      label: `At ${this.units.show(chosen.gap.tempK, 'temperature')}`,
+      value: this.units.show(chosen.gap.sideM, 'gap', false),
+      after: `${chosen.gapVerdict} ${fine ? '●' : '▲'}`,
+      tone: fine ? 'fine' : 'caution',
+      why: `${chosen.filler.id} wants ${this.units.show(band.min, 'gap', false)} to ${this.units.show(band.max, 'gap')} per side (${sourceLine(chosen.filler.gapSource)}); ${likely} % likely in band. Off-centre one side opens to ${this.units.show(chosen.gap.offCentreM, 'gap')}.`,
+    };
+  }
+
+  private overlap(): Figure {
+    const { overlap } = this.plan();
+    const show = (m: number | null): string => (m === null ? '–' : this.units.show(m, 'length'));
+    const governs = overlap.answers.find((a) => a.governs);
+    return {
+      label: 'Overlap, governing',
+      value: this.units.show(overlap.overlapM, 'length', false),
+      after: `${this.units.show(overlap.overlapM, 'length').replace(/^\S+ /, '')} · ${governs?.id ?? ''}`,
+      tone: overlap.enough ? '' : 'caution',
+      why: `${overlap.answers.map((a) => `${a.id} ${show(a.overlapM)}`).join(', ')}. A filled lap carries ${(overlap.lapShearN / overlap.tubePullN).toFixed(0)} times what pulls the tube apart.`,
+    };
+  }
+
+  private rating(): Figure {
+    const { rating } = this.plan();
+    const design = this.line()?.designPa ?? 0;
+    if (rating.annealedPa === null) return { label: 'Rated after brazing', value: '–', after: 'no table', tone: '', why: rating.says };
+    const drawn = rating.drawnPa === null ? '' : ` Its drawn rating, ${this.units.show(rating.drawnPa, 'pressure')}, is lost to the heat.`;
+    return {
+      label: 'Rated after brazing',
+      value: this.units.show(rating.annealedPa, 'pressure', false),
+      after: `${this.units.show(0, 'pressure').replace(/^\S+ /, '')} · design ${this.units.show(design, 'pressure', false)}`,
+      tone: rating.verdict === 'holds' ? '' : rating.verdict === 'under test pressure' ? 'caution' : 'refused',
+      why: `${rating.says}. 2 S t / (D − 0.8 t), least wall ${(rating.leastWallM / INCH).toFixed(4)} in. ${sourceLine(RATING_SOURCE)}; check the current edition.${drawn}`,
+    };
+  }
+
+  private purge(): Figure {
+    const { purge, service } = this.plan();
+    if (!purge) return { label: 'Nitrogen', value: 'none', after: service.purgeWhy, tone: '', why: service.purgeWhy };
+    return {
+      label: 'Nitrogen first',
+      value: formatDuration(purge.waitS),
+      after: `at ${this.units.show(purge.fillM3s, 'flow')}, then ${this.units.show(purge.trickleM3s, 'flow', false)}`,
+      tone: '',
+      why: `${this.units.show(purge.volumeM3, 'volume')} to ${purge.limit * 100} % oxygen at the far end: plug ${formatDuration(purge.plugS)}, well mixed ${formatDuration(purge.wellMixedS)}, with dispersion ${formatDuration(purge.dispersedS)}. Whole line counted at this bore.${purge.stratifies ? ' At the trickle the gas may layer in this bore: the one-dimensional answer is not to be trusted there.' : ''}`,
+    };
+  }
+}

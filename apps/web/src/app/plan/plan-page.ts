@@ -1,0 +1,91 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { Router } from '@angular/router';
+import { JobStore } from '../data/job.store';
+import { JointPlanView } from './joint-plan';
+import { LineStrip } from './line-strip';
+import { Schedule } from './schedule';
+
+/** Plan: the line across the top, the schedule at the left, the selected joint's plan at the right. */
+@Component({
+  selector: 'hp-plan-page',
+  imports: [LineStrip, Schedule, JointPlanView],
+  template: `
+    <hp-line-strip [line]="line()" [joints]="lineJoints()" [selectedId]="store.selected()?.id ?? null" [stateOf]="store.stateOf()" (pick)="store.select($event)" />
+    <div class="desk">
+      <hp-schedule (add)="openForm(true)" (edit)="openForm(false)" (importCsv)="openCsv()" />
+      @if (store.selected(); as joint) {
+        <hp-joint-plan [joint]="joint" (edit)="openForm(false)" />
+      } @else {
+        <section class="none">
+          <h1>No joint yet.</h1>
+          <p>Add the first joint, or bring a list in from CSV.</p>
+        </section>
+      }
+    </div>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      flex: 1;
+      min-height: 0;
+    }
+    .desk {
+      flex: 1;
+      min-height: 0;
+      display: grid;
+      grid-template-columns: minmax(520px, 43%) 1fr;
+    }
+    hp-schedule {
+      border-right: 1px solid var(--hairline);
+    }
+    .none {
+      padding: 60px;
+      display: grid;
+      gap: 8px;
+      align-content: start;
+    }
+    @media (max-width: 1000px) {
+      .desk {
+        grid-template-columns: 1fr;
+        grid-template-rows: 45vh auto;
+      }
+      :host {
+        overflow: auto;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlanPage {
+  /** Selected joint, from the address. */
+  readonly joint = input<string>();
+  protected readonly store = inject(JobStore);
+  private readonly dialog = inject(MatDialog);
+  private readonly router = inject(Router);
+
+  protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
+  protected readonly lineJoints = computed(() => this.store.joints().filter((j) => j.lineId === this.store.selected()?.lineId));
+
+  constructor() {
+    effect(() => {
+      const wanted = this.joint();
+      if (wanted && untracked(() => this.store.selectedId()) === null) this.store.select(wanted);
+    });
+    effect(() => {
+      const id = this.store.selectedId();
+      if (id) void this.router.navigate([], { queryParams: { joint: id }, replaceUrl: true });
+    });
+  }
+
+  protected async openForm(fresh: boolean): Promise<void> {
+    const { JointForm } = await import('./joint-form');
+    this.dialog.open(JointForm, { data: { joint: this.store.selected(), fresh }, width: '860px', maxWidth: '96vw', ariaLabelledBy: 'joint-form-title', disableClose: true });
+  }
+
+  protected async openCsv(): Promise<void> {
+    const { CsvImport } = await import('./csv-import');
+    this.dialog.open(CsvImport, { width: '760px', maxWidth: '96vw', ariaLabelledBy: 'csv-title' });
+  }
+}

@@ -1,0 +1,3 @@
+import { Component } from '@angular/core';
+@Component({ selector: 'hp-prove-page', template: '' })
+export class ProvePage {}

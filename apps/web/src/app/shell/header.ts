@@ -1,0 +1,149 @@
+import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { UnitsStore } from '../units/units.store';
+import { ThemeStore } from './theme';
+
+/** Name, the five places, the job, units and light. */
+@Component({
+  selector: 'hp-header',
+  imports: [RouterLink, RouterLinkActive],
+  template: `
+    <header>
+      <a class="name" routerLink="/jobs" aria-label="Hephaist, all jobs">HEPHAIST</a>
+      @if (jobId(); as id) {
+        <nav aria-label="Places">
+          @for (place of places; track place[0]; let i = $index) {
+            <a [routerLink]="['/job', id, place[0]]" routerLinkActive="here" ariaCurrentWhenActive="page">
+              <span class="key" aria-hidden="true">{{ i + 1 }}</span
+              >{{ place[1] }}
+            </a>
+          }
+        </nav>
+      }
+      <span class="job">{{ jobName() }}</span>
+      <div class="units" role="group" aria-label="Units">
+        <button [attr.aria-pressed]="units.system() === 'us'" (click)="units.use('us')">in °F psi</button>
+        <button [attr.aria-pressed]="units.system() === 'metric'" (click)="units.use('metric')">mm °C bar</button>
+      </div>
+      <button class="small" (click)="theme.toggle()" [attr.aria-label]="theme.night() ? 'Switch to light' : 'Switch to dark'">
+        <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true">
+          <circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" stroke-width="1.6" />
+          <path d="M10 3a7 7 0 0 1 0 14z" fill="currentColor" />
+        </svg>
+      </button>
+      <button class="small" (click)="help()" aria-label="Keys and help">?</button>
+    </header>
+  `,
+  styles: `
+    header {
+      display: flex;
+      align-items: stretch;
+      gap: 8px;
+      height: 44px;
+      padding: 0 18px;
+      border-bottom: 1px solid var(--hairline);
+      background: var(--paper);
+    }
+    .name {
+      font: 600 20px/44px 'Barlow Condensed', sans-serif;
+      letter-spacing: 0.06em;
+      color: var(--copper);
+      text-decoration: none;
+      margin-right: 14px;
+    }
+    nav {
+      display: flex;
+    }
+    nav a {
+      display: flex;
+      align-items: center;
+      gap: 7px;
+      padding: 0 13px;
+      color: var(--ink);
+      text-decoration: none;
+      font-weight: 500;
+      border-bottom: 3px solid transparent;
+    }
+    nav a.here {
+      border-bottom-color: var(--copper);
+      font-weight: 600;
+    }
+    .key {
+      font-size: 12px;
+      color: var(--mid);
+      border: 1px solid var(--hairline);
+      border-radius: 3px;
+      padding: 0 5px;
+      background: var(--sheet);
+    }
+    .job {
+      flex: 1;
+      text-align: right;
+      align-self: center;
+      white-space: nowrap;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      font-weight: 500;
+    }
+    .units {
+      align-self: center;
+      display: flex;
+      border: 1px solid var(--line-strong);
+      border-radius: 4px;
+      overflow: hidden;
+    }
+    button {
+      font: inherit;
+      font-size: 14px;
+      border: 0;
+      background: var(--sheet);
+      color: var(--ink);
+      padding: 2px 9px;
+      min-height: 26px;
+      cursor: pointer;
+      white-space: nowrap;
+    }
+    button[aria-pressed='true'] {
+      background: var(--ink);
+      color: var(--sheet);
+    }
+    .small {
+      align-self: center;
+      border: 1px solid var(--line-strong);
+      border-radius: 4px;
+      display: inline-flex;
+      align-items: center;
+      padding: 2px 7px;
+    }
+    @media (max-width: 900px) {
+      .job {
+        display: none;
+      }
+      header {
+        flex-wrap: wrap;
+        height: auto;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Header {
+  readonly jobId = input<string | null>(null);
+  readonly jobName = input('');
+  protected readonly units = inject(UnitsStore);
+  protected readonly theme = inject(ThemeStore);
+  private readonly dialog = inject(MatDialog);
+  protected readonly places = [
+    ['plan', 'Plan'],
+    ['braze', 'Braze'],
+    ['prove', 'Prove'],
+    ['keep', 'Keep'],
+    ['practise', 'Practise'],
+  ] as const;
+
+  protected async help(): Promise<void> {
+    const { KeySheet } = await import('./key-sheet');
+    this.dialog.open(KeySheet, { ariaLabelledBy: 'key-sheet-title' });
+  }
+}

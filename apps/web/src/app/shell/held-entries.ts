@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { Outbox } from '../data/outbox';
+
+/** A line at the foot while entries wait for the server or were refused by it. Nothing typed is dropped silently. */
+@Component({
+  selector: 'hp-held-entries',
+  template: `
+    <div aria-live="polite">
+      @if (outbox.held().length) {
+        <div class="bar">
+          <span class="caution">▲ {{ outbox.held().length }} {{ outbox.held().length === 1 ? 'entry' : 'entries' }} held here</span>
+          <span class="quiet">kept in this browser; sent as soon as the server answers</span>
+          <button class="button" (click)="open.set(!open())">{{ open() ? 'Hide' : 'Show' }}</button>
+        </div>
+        @if (open()) {
+          <ul>
+            @for (h of outbox.held(); track h.command.id) {
+              <li>
+                {{ h.command.kind }}, {{ h.command.records.length }} to write
+                @if (h.refused; as refused) {
+                  <span class="refused">✕ refused: {{ refused.detail }}</span>
+                  <code>{{ text(h.command.records) }}</code>
+                  <button class="button" (click)="outbox.discard(h.command.id)">Discard this entry</button>
+                } @else {
+                  <span class="quiet">waiting</span>
+                }
+              </li>
+            }
+          </ul>
+        }
+      }
+    </div>
+  `,
+  styles: `
+    .bar {
+      display: flex;
+      gap: 14px;
+      align-items: center;
+      padding: 4px 18px;
+      border-top: 1px solid var(--line-strong);
+      background: var(--sheet);
+    }
+    ul {
+      padding: 6px 36px 10px;
+      background: var(--sheet);
+    }
+    code {
+      display: block;
+      font-size: 12px;
+      max-height: 80px;
+      overflow: auto;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class HeldEntries {
+  protected readonly outbox = inject(Outbox);
+  protected readonly open = signal(false);
+  protected readonly text = (value: unknown): string => JSON.stringify(value);
+}

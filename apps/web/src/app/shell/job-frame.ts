@@ -1,0 +1,67 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
+import { RouterLink, RouterOutlet } from '@angular/router';
+import { JobStore } from '../data/job.store';
+import { Header } from './header';
+
+/** Header and foot around the places of one job; loads it and says when it cannot. */
+@Component({
+  selector: 'hp-job-frame',
+  imports: [Header, RouterOutlet, RouterLink],
+  template: `
+    <hp-header class="no-print" [jobId]="jobId()" [jobName]="store.job()?.name ?? ''" />
+    <main>
+      @if (store.error(); as error) {
+        <section class="middle" role="alert">
+          <h1>This job cannot be shown.</h1>
+          <p>{{ error }}</p>
+          <p>
+            <button class="button main" (click)="store.load(jobId())">Try again</button>
+            <a class="button" routerLink="/jobs">All jobs</a>
+          </p>
+        </section>
+      } @else if (store.loading() || !store.job()) {
+        <p class="middle quiet" role="status">Fetching the job …</p>
+      } @else {
+        <router-outlet />
+      }
+    </main>
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      flex: 1;
+      min-height: 0;
+    }
+    main {
+      flex: 1;
+      min-height: 0;
+      display: flex;
+      flex-direction: column;
+    }
+    .middle {
+      margin: 80px auto;
+      display: grid;
+      gap: 12px;
+      max-width: 50ch;
+    }
+    .button {
+      margin-right: 8px;
+    }
+    @media print {
+      :host,
+      main {
+        display: block;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JobFrame {
+  readonly jobId = input.required<string>();
+  protected readonly store = inject(JobStore);
+
+  constructor() {
+    effect(() => void this.store.load(this.jobId()));
+  }
+}

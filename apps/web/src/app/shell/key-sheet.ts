@@ -1,0 +1,59 @@
+import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { MatDialogModule } from '@angular/material/dialog';
+
+/** All keys on one sheet. */
+@Component({
+  selector: 'hp-key-sheet',
+  imports: [MatDialogModule],
+  template: `
+    <h2 mat-dialog-title id="key-sheet-title">Keys</h2>
+    <mat-dialog-content>
+      <table class="plain">
+        <tbody>
+          @for (row of keys; track row[0]) {
+            <tr>
+              <td>
+                <kbd>{{ row[0] }}</kbd>
+              </td>
+              <td>{{ row[1] }}</td>
+            </tr>
+          }
+        </tbody>
+      </table>
+      <p class="quiet">
+        Advice only: local codes and licensed practice govern. Values marked “from memory” are to be checked in the
+        current edition of their source.
+      </p>
+    </mat-dialog-content>
+    <mat-dialog-actions align="end"><button class="button" mat-dialog-close>Close</button></mat-dialog-actions>
+  `,
+  styles: `
+    kbd {
+      font: inherit;
+      border: 1px solid var(--line-strong);
+      border-radius: 3px;
+      padding: 0 6px;
+      white-space: nowrap;
+    }
+    p {
+      margin-top: 12px;
+      max-width: 46ch;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class KeySheet {
+  protected readonly keys: readonly (readonly [string, string])[] = [
+    ['1 – 5', 'Plan, Braze, Prove, Keep, Practise'],
+    ['↑ ↓', 'previous or next joint in the schedule'],
+    ['Page Up, Page Down', 'twelve joints at a time'],
+    ['Home, End', 'first or last joint'],
+    ['Enter', 'edit the selected joint'],
+    ['n', 'add a joint (in the schedule)'],
+    ['/', 'find in the schedule'],
+    ['Tab', 'to the next control'],
+    ['← →', 'move a slider: joint from cold to brazing heat'],
+    ['Esc', 'close what is open; nothing is saved'],
+    ['?', 'this sheet'],
+  ];
+}

@@ -1,0 +1,23 @@
+import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { Header } from './header';
+
+@Component({
+  selector: 'hp-not-found',
+  imports: [Header, RouterLink],
+  template: `
+    <hp-header />
+    <main>
+      <h1>Nothing stands at this address.</h1>
+      <p><a routerLink="/jobs">All jobs</a></p>
+    </main>
+  `,
+  styles: `
+    main {
+      margin: 80px auto;
+      max-width: 50ch;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NotFound {}

@@ -1,0 +1,22 @@
+import { effect } from '@angular/core';
+import { formatQuantity, type Quantity, type UnitSystem } from '@hephaist/core';
+import { patchState, signalStore, withHooks, withMethods, withState } from '@ngrx/signals';
+
+const KEY = 'hephaist.units';
+const first = (): UnitSystem => (globalThis.localStorage?.getItem(KEY) === 'metric' ? 'metric' : 'us');
+
+/** Which units are shown. Stored values are SI and never change with it. */
+export const UnitsStore = signalStore(
+  { providedIn: 'root' },
+  withState(() => ({ system: first() })),
+  withMethods((store) => ({
+    use: (system: UnitSystem): void => patchState(store, { system }),
+    /** Shows an SI value in the units of the moment. */
+    show: (si: number, quantity: Quantity, withUnit = true): string => formatQuantity(si, quantity, store.system(), withUnit),
+  })),
+  withHooks({
+    onInit(store) {
+      effect(() => globalThis.localStorage?.setItem(KEY, store.system()));
+    },
+  }),
+);
