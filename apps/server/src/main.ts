@@ -1,3 +1,4 @@
+import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app.js';
 import { ensureCompany } from './db/company.js';
@@ -19,7 +20,7 @@ const fail = (words: string): never => {
 
 const url = process.env['DATABASE_URL'] ?? fail('DATABASE_URL is not set');
 const port = Number(process.env['HEPHAIST_PORT'] ?? 8420);
-const webRoot = process.env['HEPHAIST_WEB'] ?? 'apps/web/dist/browser';
+const webRoot = resolve(process.env['HEPHAIST_WEB'] ?? 'apps/web/dist/browser');
 const db = connect(url);
 
 async function prepare(): Promise<string> {

@@ -8,12 +8,36 @@ export const routes: Routes = [
     loadComponent: () => import('./shell/job-frame').then((m) => m.JobFrame),
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'plan' },
-      { path: 'plan', title: 'Plan · Hephaist', loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage) },
-      { path: 'braze', title: 'Braze · Hephaist', loadComponent: () => import('./braze/braze-page').then((m) => m.BrazePage) },
-      { path: 'prove', title: 'Prove · Hephaist', loadComponent: () => import('./prove/prove-page').then((m) => m.ProvePage) },
-      { path: 'keep', title: 'Keep · Hephaist', loadComponent: () => import('./keep/keep-page').then((m) => m.KeepPage) },
-      { path: 'practise', title: 'Practise · Hephaist', loadComponent: () => import('./practise/practise-page').then((m) => m.PractisePage) },
+      {
+        path: 'plan',
+        title: 'Plan · Hephaist',
+        loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage),
+      },
+      {
+        path: 'braze',
+        title: 'Braze · Hephaist',
+        loadComponent: () => import('./braze/braze-page').then((m) => m.BrazePage),
+      },
+      {
+        path: 'prove',
+        title: 'Prove · Hephaist',
+        loadComponent: () => import('./prove/prove-page').then((m) => m.ProvePage),
+      },
+      {
+        path: 'keep',
+        title: 'Keep · Hephaist',
+        loadComponent: () => import('./keep/keep-page').then((m) => m.KeepPage),
+      },
+      {
+        path: 'practise',
+        title: 'Practise · Hephaist',
+        loadComponent: () => import('./practise/practise-page').then((m) => m.PractisePage),
+      },
     ],
   },
-  { path: '**', title: 'Not found · Hephaist', loadComponent: () => import('./shell/not-found').then((m) => m.NotFound) },
+  {
+    path: '**',
+    title: 'Not found · Hephaist',
+    loadComponent: () => import('./shell/not-found').then((m) => m.NotFound),
+  },
 ];

@@ -1,3 +1,126 @@
-import { Component } from '@angular/core';
-@Component({ selector: 'hp-braze-page', template: '' })
-export class BrazePage {}
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { group } from 'd3';
+import { JobStore } from '../data/job.store';
+import { StateMark } from '../drawings/state-mark';
+import { JointCard } from './joint-card';
+import { LogForm } from './log-form';
+
+/** Braze: pick a joint, take its card along, and log it when it is made. */
+@Component({
+  selector: 'hp-braze-page',
+  imports: [JointCard, LogForm, StateMark],
+  template: `
+    <nav class="no-print" aria-label="Joints to braze">
+      @for (line of store.lines(); track line.id) {
+        <h2>{{ line.name }}</h2>
+        <ul>
+          @for (j of jointsOf(line.id); track j.id) {
+            @let state = store.stateOf()(j);
+            <li>
+              <button [attr.aria-current]="j.id === store.selected()?.id ? 'true' : null" (click)="store.select(j.id)">
+                <hp-state-mark [shape]="state.shape" />{{ j.mark
+                }}<span class="visually-hidden">, {{ state.word }}</span>
+              </button>
+            </li>
+          }
+        </ul>
+      }
+    </nav>
+    @if (store.selected(); as joint) {
+      @if (store.selectedPlan()?.plan; as plan) {
+        <hp-joint-card [joint]="joint" [plan]="plan" [line]="line()" />
+        <hp-log-form class="no-print" [joint]="joint" [plan]="plan" />
+      } @else {
+        <section class="none">
+          <h1>{{ joint.mark }} has no plan yet.</h1>
+          @for (p of store.selectedPlan()?.problems ?? []; track p.field) {
+            <p class="says-problem">✕ {{ p.says }}</p>
+          }
+        </section>
+      }
+    }
+  `,
+  styles: `
+    :host {
+      flex: 1;
+      min-height: 0;
+      display: grid;
+      grid-template-columns: 190px 1fr 330px;
+    }
+    nav {
+      overflow-y: auto;
+      padding: 8px 12px 20px;
+      border-right: 1px solid var(--hairline);
+      background: var(--sheet);
+    }
+    nav h2 {
+      margin: 10px 0 4px;
+      font-size: 13.5px;
+      color: var(--mid);
+      font-weight: 500;
+    }
+    ul {
+      list-style: none;
+      padding: 0;
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 3px;
+    }
+    nav button {
+      width: 100%;
+      min-height: 28px;
+      font: inherit;
+      font-size: 14px;
+      display: flex;
+      gap: 5px;
+      align-items: center;
+      color: var(--ink);
+      background: none;
+      border: 1px solid transparent;
+      border-radius: 4px;
+      cursor: pointer;
+      padding: 0 4px;
+    }
+    nav button[aria-current] {
+      background: var(--tint);
+      border-color: var(--copper);
+    }
+    .none {
+      padding: 40px;
+    }
+    hp-log-form {
+      border-left: 1px solid var(--hairline);
+      overflow-y: auto;
+    }
+    @media (max-width: 1000px) {
+      :host {
+        grid-template-columns: 1fr;
+        overflow-y: auto;
+      }
+      nav {
+        max-height: 22vh;
+        border-right: 0;
+      }
+    }
+    @media print {
+      :host {
+        display: block;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BrazePage {
+  readonly joint = input<string>();
+  protected readonly store = inject(JobStore);
+  protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
+  private readonly byLine = computed(() => group(this.store.joints(), (j) => j.lineId));
+  protected readonly jointsOf = (lineId: string) => this.byLine().get(lineId) ?? [];
+
+  constructor() {
+    effect(() => {
+      const wanted = this.joint();
+      if (wanted) untracked(() => this.store.select(wanted));
+    });
+  }
+}

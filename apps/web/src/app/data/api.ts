@@ -26,7 +26,13 @@ export async function call<T>(path: string, init?: RequestInit): Promise<T> {
   const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
   const body: unknown = isJson ? await response.json() : null;
   if (!response.ok) {
-    throw new ApiProblem((body as Problem | null) ?? { title: 'Not done', status: response.status, detail: `The server answered ${response.status}.` });
+    throw new ApiProblem(
+      (body as Problem | null) ?? {
+        title: 'Not done',
+        status: response.status,
+        detail: `The server answered ${response.status}.`,
+      },
+    );
   }
   return body as T;
 }

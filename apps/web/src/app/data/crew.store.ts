@@ -30,8 +30,13 @@ export const CrewStore = signalStore(
     board(asks: JointVariables, day: string): BoardRow[] {
       return store
         .brazers()
-        .map((brazer) => ({ brazer, permission: mayBraze(brazerRecord(brazer, store.coupons(), store.brazings()), asks, day) }))
-        .sort((a, b) => Number(b.permission.may) - Number(a.permission.may) || a.brazer.name.localeCompare(b.brazer.name));
+        .map((brazer) => ({
+          brazer,
+          permission: mayBraze(brazerRecord(brazer, store.coupons(), store.brazings()), asks, day),
+        }))
+        .sort(
+          (a, b) => Number(b.permission.may) - Number(a.permission.may) || a.brazer.name.localeCompare(b.brazer.name),
+        );
     },
   })),
 );

@@ -65,7 +65,11 @@ export const JobStore = signalStore(
         const joint = selected();
         return joint ? plan()(joint) : null;
       }),
-      stateOf: computed(() => (joint: Joint): JointState => jointState(joint, plan()(joint), lastLog().get(joint.id))),
+      stateOf: computed(
+        () =>
+          (joint: Joint): JointState =>
+            jointState(joint, plan()(joint), lastLog().get(joint.id)),
+      ),
     };
   }),
   withMethods((store, outbox = inject(Outbox), crew = inject(CrewStore)) => {
@@ -93,7 +97,8 @@ export const JobStore = signalStore(
       /** Saves joints, all or none; `seen` is the version each was opened at, 0 for a new one. */
       async saveJoints(records: readonly { seen: number; data: Joint }[]): Promise<'done' | 'held'> {
         const sent = await outbox.send('joint', records);
-        const stored = sent.state === 'done' ? sent.result.records : records.map((r) => ({ ...r.data, version: r.seen + 1 }));
+        const stored =
+          sent.state === 'done' ? sent.result.records : records.map((r) => ({ ...r.data, version: r.seen + 1 }));
         patchState(store, upsertEntities([...stored]));
         return sent.state;
       },

@@ -13,7 +13,8 @@ export interface Held {
   readonly refused: Problem | null;
 }
 
-export type SendState<K extends Kind> = { readonly state: 'done'; readonly result: PutResult<K> } | { readonly state: 'held' };
+export type SendState<K extends Kind> =
+  { readonly state: 'done'; readonly result: PutResult<K> } | { readonly state: 'held' };
 
 const RETRY_MS = 2000;
 
@@ -39,7 +40,10 @@ export class Outbox {
   }
 
   /** Writes records of one kind, all or none. @throws ApiProblem when the server refuses */
-  async send<K extends Kind>(kind: K, records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[]): Promise<SendState<K>> {
+  async send<K extends Kind>(
+    kind: K,
+    records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[],
+  ): Promise<SendState<K>> {
     const command: PutCommand<K> = { id: newId(), kind, records };
     await this.keep({ command, at: Date.now(), refused: null });
     try {
@@ -94,7 +98,10 @@ export class Outbox {
           this.schedule(RETRY_MS);
           break;
         }
-        await this.keep({ ...h, refused: e instanceof ApiProblem ? e.problem : { title: 'Not done', status: 0, detail: String(e) } });
+        await this.keep({
+          ...h,
+          refused: e instanceof ApiProblem ? e.problem : { title: 'Not done', status: 0, detail: String(e) },
+        });
         await this.refresh();
       }
     }

@@ -1,12 +1,31 @@
 import { lineConditions, procedureCovers, type Job, type Joint, type Line, type Procedure } from '@hephaist/contracts';
-import { InputError, planJoint, type FieldProblem, type JointPlan, type LineConditions, type ProcedureCover } from '@hephaist/core';
+import {
+  InputError,
+  planJoint,
+  type FieldProblem,
+  type JointPlan,
+  type LineConditions,
+  type ProcedureCover,
+} from '@hephaist/core';
 
 /** A plan, or why there is none. */
-export type Planned = { readonly plan: JointPlan; readonly problems: null } | { readonly plan: null; readonly problems: readonly FieldProblem[] };
+export type Planned =
+  | { readonly plan: JointPlan; readonly problems: null }
+  | { readonly plan: null; readonly problems: readonly FieldProblem[] };
 
 /** What makes two joints the same for planning: everything but their names. */
 const planKey = (j: Joint): string =>
-  JSON.stringify([j.lineId, j.tube, j.socket, j.fitUp, j.position, j.partNearby, j.movement, j.fillerId, j.cadmiumReason]);
+  JSON.stringify([
+    j.lineId,
+    j.tube,
+    j.socket,
+    j.fitUp,
+    j.position,
+    j.partNearby,
+    j.movement,
+    j.fillerId,
+    j.cadmiumReason,
+  ]);
 
 /** Plans a joint; bad input becomes problems at their fields. */
 export function tryPlan(joint: Joint, conditions: LineConditions, covers: readonly ProcedureCover[]): Planned {
@@ -34,7 +53,9 @@ export function planner(job: Job, lines: readonly Line[], procedures: readonly P
     let planned = byKey.get(key);
     if (!planned) {
       const line = conditions.get(joint.lineId);
-      planned = line ? tryPlan(joint, line, covers) : { plan: null, problems: [{ field: 'lineId', says: 'its line is not here' }] };
+      planned = line
+        ? tryPlan(joint, line, covers)
+        : { plan: null, problems: [{ field: 'lineId', says: 'its line is not here' }] };
       byKey.set(key, planned);
     }
     byJoint.set(joint, planned);

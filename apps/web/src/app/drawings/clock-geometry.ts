@@ -16,7 +16,14 @@ export function sweepAngles(sweep: FeedSweep): { start: number; end: number } {
 /** Path of a sweep as a band between two radii. */
 export function sweepPath(sweep: FeedSweep, inner: number, outer: number): string {
   const { start, end } = sweepAngles(sweep);
-  return arc().cornerRadius((outer - inner) / 2)({ innerRadius: inner, outerRadius: outer, startAngle: Math.min(start, end), endAngle: Math.max(start, end) }) ?? '';
+  return (
+    arc().cornerRadius((outer - inner) / 2)({
+      innerRadius: inner,
+      outerRadius: outer,
+      startAngle: Math.min(start, end),
+      endAngle: Math.max(start, end),
+    }) ?? ''
+  );
 }
 
 /** Point on the clock: x to the right, y down. */

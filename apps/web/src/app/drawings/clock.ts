@@ -13,12 +13,16 @@ import { hourPoint, sweepPath } from './clock-geometry';
       @for (sweep of sweeps(); track $index) {
         <path [attr.d]="sweep.path" [attr.class]="'sweep s' + $index" />
         <circle [attr.cx]="sweep.end.x" [attr.cy]="sweep.end.y" r="10" class="end" />
-        <text [attr.x]="sweep.end.x" [attr.y]="sweep.end.y + 5" text-anchor="middle" class="strong">{{ $index + 2 }}</text>
+        <text [attr.x]="sweep.end.x" [attr.y]="sweep.end.y + 5" text-anchor="middle" class="strong">
+          {{ $index + 2 }}
+        </text>
       }
       <circle [attr.cx]="start().x" [attr.cy]="start().y" r="11" class="start" />
       <text [attr.x]="start().x" [attr.y]="start().y + 5" text-anchor="middle" class="on-start">1</text>
       @for (hour of hours; track hour.at) {
-        <text [attr.x]="hour.x" [attr.y]="hour.y + 5" text-anchor="middle" [class.quarter]="hour.at % 3 === 0">{{ hour.at }}</text>
+        <text [attr.x]="hour.x" [attr.y]="hour.y + 5" text-anchor="middle" [class.quarter]="hour.at % 3 === 0">
+          {{ hour.at }}
+        </text>
       }
       <text y="-6" text-anchor="middle" class="seen">{{ seen() }}</text>
       <text y="14" text-anchor="middle" class="about">{{ about() }}</text>

@@ -8,7 +8,13 @@ import type { MetalFamily } from '@hephaist/core';
     <svg width="0" height="0" aria-hidden="true">
       <defs>
         @for (h of hatches; track h.id) {
-          <pattern [attr.id]="prefix() + h.id" patternUnits="userSpaceOnUse" width="8" height="8" [attr.patternTransform]="'rotate(' + h.turn + ')'">
+          <pattern
+            [attr.id]="prefix() + h.id"
+            patternUnits="userSpaceOnUse"
+            width="8"
+            height="8"
+            [attr.patternTransform]="'rotate(' + h.turn + ')'"
+          >
             <rect width="8" height="8" [attr.fill]="h.ground" />
             <path d="M0 0 V8" stroke="var(--ink)" stroke-width="0.7" [attr.stroke-dasharray]="h.dash" />
             @if (h.double) {
@@ -28,7 +34,13 @@ import type { MetalFamily } from '@hephaist/core';
 })
 export class Hatches {
   readonly prefix = input('hatch-');
-  protected readonly hatches: readonly { id: MetalFamily; turn: number; ground: string; dash: string | null; double: boolean }[] = [
+  protected readonly hatches: readonly {
+    id: MetalFamily;
+    turn: number;
+    ground: string;
+    dash: string | null;
+    double: boolean;
+  }[] = [
     { id: 'copper', turn: 45, ground: 'var(--copper-soft)', dash: null, double: false },
     { id: 'brass', turn: 45, ground: 'var(--sheet)', dash: '5 3', double: false },
     { id: 'steel', turn: -45, ground: 'var(--steel-fill)', dash: null, double: false },

@@ -28,13 +28,35 @@ export function ladderOf(plan: JointPlan, serviceMaxK: number, partLimitK: numbe
   const metals = plan.tubeMetal.id === plan.socketMetal.id ? [plan.tubeMetal] : [plan.tubeMetal, plan.socketMetal];
   const topK = Math.max(...metals.map((m) => m.liquidusK), 1300) + 110;
   const chosen = plan.selection.chosen;
-  const bands: LadderBand[] = metals.map((m, i) => ({ id: `metal-${i}`, label: `${m.short} melts`, fromK: m.solidusK, toK: topK, kind: 'melts', column: i }));
+  const bands: LadderBand[] = metals.map((m, i) => ({
+    id: `metal-${i}`,
+    label: `${m.short} melts`,
+    fromK: m.solidusK,
+    toK: topK,
+    kind: 'melts',
+    column: i,
+  }));
   const lines: LadderLine[] = [{ id: 'oxide', label: 'oxide starts', atK: OXIDE_ONSET_K, kind: 'oxide' }];
   if (chosen) {
     const f = chosen.filler;
-    if (chosen.flux) bands.push({ id: 'flux', label: chosen.flux.id, fromK: chosen.flux.activeK.min, toK: chosen.flux.activeK.max, kind: 'flux', column: 2 });
+    if (chosen.flux)
+      bands.push({
+        id: 'flux',
+        label: chosen.flux.id,
+        fromK: chosen.flux.activeK.min,
+        toK: chosen.flux.activeK.max,
+        kind: 'flux',
+        column: 2,
+      });
     bands.push({ id: 'brazing', label: f.id, fromK: f.brazingK.min, toK: f.brazingK.max, kind: 'brazing', column: 3 });
-    bands.push({ id: 'melting', label: 'melts', fromK: f.solidusK, toK: Math.max(f.liquidusK, f.solidusK + 4), kind: 'melting', column: 3 });
+    bands.push({
+      id: 'melting',
+      label: 'melts',
+      fromK: f.solidusK,
+      toK: Math.max(f.liquidusK, f.solidusK + 4),
+      kind: 'melting',
+      column: 3,
+    });
     lines.push({ id: 'work', label: 'work here', atK: workingK(f), kind: 'work' });
   }
   if (partLimitK) lines.push({ id: 'limit', label: 'part nearby bears', atK: partLimitK, kind: 'limit' });

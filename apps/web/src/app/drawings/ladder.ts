@@ -11,7 +11,9 @@ const BOTTOM = 286;
 @Component({
   selector: 'hp-ladder',
   template: `
-    <h2>Heat ladder <span class="quiet">· {{ unit().symbol }}</span></h2>
+    <h2>
+      Heat ladder <span class="quiet">· {{ unit().symbol }}</span>
+    </h2>
     <svg viewBox="0 0 280 300" role="img" [attr.aria-label]="words()">
       <defs>
         <linearGradient id="glow" x1="0" y1="1" x2="0" y2="0">
@@ -26,14 +28,29 @@ const BOTTOM = 286;
       }
       <rect x="44" [attr.y]="top" width="9" [attr.height]="bottom - top" fill="url(#glow)" />
       @for (band of bands(); track band.id) {
-        <rect [attr.x]="band.x" [attr.y]="band.y" [attr.width]="band.w" [attr.height]="band.h" [attr.class]="band.kind" />
+        <rect
+          [attr.x]="band.x"
+          [attr.y]="band.y"
+          [attr.width]="band.w"
+          [attr.height]="band.h"
+          [attr.class]="band.kind"
+        />
         @if (band.text) {
-          <text [attr.x]="band.textX" [attr.y]="band.textY" text-anchor="middle" [class.chosen]="band.kind === 'brazing'">{{ band.text }}</text>
+          <text
+            [attr.x]="band.textX"
+            [attr.y]="band.textY"
+            [attr.text-anchor]="band.anchor"
+            [class.chosen]="band.kind === 'brazing'"
+          >
+            {{ band.text }}
+          </text>
         }
       }
       @for (line of lines(); track line.id) {
         <path [attr.d]="'M56 ' + line.y + ' H276'" [attr.class]="line.kind" />
-        <text x="276" [attr.y]="line.textY" text-anchor="end" [attr.class]="'on-' + line.kind">{{ line.label }} {{ line.value }}</text>
+        <text x="276" [attr.y]="line.textY" text-anchor="end" [attr.class]="'on-' + line.kind">
+          {{ line.label }} {{ line.value }}
+        </text>
       }
     </svg>
     <p class="quiet seen">{{ colour() }}</p>
@@ -133,10 +150,15 @@ export class LadderView {
   protected readonly ticks = computed(() => {
     const unit = this.unit();
     const [low, high] = [unit.fromSi(280), unit.fromSi(this.ladder().topK)];
-    return scaleLinear().domain([low, high]).ticks(7).map((v) => ({ label: String(v), y: this.y()(unit.toSi(v)) }));
+    return scaleLinear()
+      .domain([low, high])
+      .ticks(7)
+      .map((v) => ({ label: String(v), y: this.y()(unit.toSi(v)) }));
   });
 
-  protected readonly glow = computed(() => GLOW.map((g) => ({ at: Math.min(1, Math.max(0, (g.atK - 280) / (this.ladder().topK - 280))), colour: g.colour })));
+  protected readonly glow = computed(() =>
+    GLOW.map((g) => ({ at: Math.min(1, Math.max(0, (g.atK - 280) / (this.ladder().topK - 280))), colour: g.colour })),
+  );
 
   protected readonly bands = computed(() =>
     this.ladder().bands.map((band: LadderBand) => {
@@ -152,24 +174,35 @@ export class LadderView {
         w: width,
         h: Math.max(2, h),
         text: band.kind === 'melting' ? '' : band.label,
-        textX: centre,
+        textX: band.kind === 'melts' ? centre - width / 2 : centre,
+        anchor: band.kind === 'melts' ? 'start' : 'middle',
         textY: above ? y - 5 : Math.min(y + h + 13 + (band.column % 2) * 13, BOTTOM),
       };
     }),
   );
 
   protected readonly lines = computed(() => {
-    const lines = this.ladder().lines.map((l) => ({ ...l, y: this.y()(l.atK), value: this.units.show(l.atK, 'temperature', false) }));
-    const places = spread(lines.map((l) => l.y - 4), 14);
+    const lines = this.ladder().lines.map((l) => ({
+      ...l,
+      y: this.y()(l.atK),
+      value: this.units.show(l.atK, 'temperature', false),
+    }));
+    const places = spread(
+      lines.map((l) => l.y - 4),
+      14,
+    );
     return lines.map((l, i) => ({ ...l, textY: places[i] ?? l.y }));
   });
 
   protected readonly colour = computed(() => {
     const chosen = this.plan().selection.chosen;
-    return chosen ? `At work it looks ${colourAt(workingK(chosen.filler))} in a dim place; trust the flux over the colour.` : 'No rod to show.';
+    return chosen
+      ? `At work it looks ${colourAt(workingK(chosen.filler))} in a dim place; trust the flux over the colour.`
+      : 'No rod to show.';
   });
 
   protected readonly words = computed(
-    () => `Temperatures: ${[...this.ladder().bands.map((b) => `${b.label} ${this.units.show(b.fromK, 'temperature')} to ${this.units.show(b.toK, 'temperature')}`), ...this.ladder().lines.map((l) => `${l.label} ${this.units.show(l.atK, 'temperature')}`)].join('; ')}`,
+    () =>
+      `Temperatures: ${[...this.ladder().bands.map((b) => `${b.label} ${this.units.show(b.fromK, 'temperature')} to ${this.units.show(b.toK, 'temperature')}`), ...this.ladder().lines.map((l) => `${l.label} ${this.units.show(l.atK, 'temperature')}`)].join('; ')}`,
   );
 }

@@ -1,10 +1,17 @@
 import { AMBIENT_K, hotGap, type HotGap, type JointPlan } from '@hephaist/core';
 
-/** The section in drawing units: everything true to one scale but the gap, whose exaggeration is stated. */
+/** The half section in drawing units: everything true to one scale but the gap, whose exaggeration is stated. */
 export interface SectionGeometry {
   readonly centreY: number;
   readonly tube: { readonly x0: number; readonly x1: number; readonly outer: number; readonly inner: number };
-  readonly socket: { readonly x0: number; readonly x1: number; readonly stopX: number; readonly outer: number; readonly bore: number; readonly inner: number };
+  readonly socket: {
+    readonly x0: number;
+    readonly x1: number;
+    readonly stopX: number;
+    readonly outer: number;
+    readonly bore: number;
+    readonly inner: number;
+  };
   readonly gap: number;
   /** How many times larger than everything else the gap is drawn. */
   readonly exaggeration: number;
@@ -15,7 +22,8 @@ export interface SectionGeometry {
 }
 
 export const SECTION_WIDTH = 420;
-export const SECTION_HEIGHT = 268;
+export const SECTION_HEIGHT = 262;
+const SOCKET_X = 104;
 const nice = [2, 5, 10, 20, 30, 40, 60, 80];
 const widest = 0.00015;
 
@@ -26,18 +34,25 @@ export const hotEndK = (plan: JointPlan): number => plan.selection.chosen?.gap.t
 export function sectionGeometry(plan: JointPlan, tempK: number): SectionGeometry {
   const { tube } = plan;
   const overlap = plan.overlap.overlapM;
-  const scale = Math.min(185 / overlap, 88 / (tube.odM / 2));
+  const scale = Math.min(235 / overlap, 150 / (tube.odM / 2));
   const exaggeration = nice.filter((n) => widest * scale * n <= 26).at(-1) ?? 2;
   const hot = hotGap(plan.gap, plan.tubeMetal.expansionPerK, plan.socketMetal.expansionPerK, tempK);
   const gap = Math.max(0, hot.sideM) * scale * exaggeration;
   const outer = (tube.odM / 2) * scale;
   const wall = Math.max(5, tube.wallM * scale);
-  const stopX = 90 + overlap * scale + 20;
+  const stopX = SOCKET_X + overlap * scale;
   const chosen = plan.selection.chosen;
   return {
-    centreY: SECTION_HEIGHT / 2 + 4,
+    centreY: SECTION_HEIGHT - 14,
     tube: { x0: 24, x1: stopX, outer, inner: outer - wall },
-    socket: { x0: 110, x1: stopX + 74, stopX, outer: outer + gap + wall, bore: outer + gap, inner: outer - wall },
+    socket: {
+      x0: SOCKET_X,
+      x1: Math.min(stopX + 74, SECTION_WIDTH - 8),
+      stopX,
+      outer: outer + gap + wall,
+      bore: outer + gap,
+      inner: outer - wall,
+    },
     gap,
     exaggeration,
     hot,

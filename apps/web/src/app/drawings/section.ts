@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
-import { AMBIENT_K, type JointPlan } from '@hephaist/core';
+import { AMBIENT_K, boreM, type JointPlan } from '@hephaist/core';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { Hatches } from './hatch';
@@ -11,34 +11,79 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
   selector: 'hp-section',
   imports: [MatSliderModule, QtyPipe, Hatches],
   template: `
-    <h2>The joint in section <span class="quiet">· gap drawn {{ g().exaggeration }} times</span></h2>
+    <h2>
+      The joint in section <span class="quiet">· gap drawn {{ g().exaggeration }} times</span>
+    </h2>
     <hp-hatches prefix="sec-" />
     <svg [attr.viewBox]="'0 0 ' + w + ' ' + h" role="img" [attr.aria-label]="words()">
-      @for (side of [-1, 1]; track side) {
-        <g [attr.transform]="'translate(0 ' + g().centreY + ') scale(1 ' + side + ')'">
-          <path [attr.d]="socketPath()" class="metal" [attr.fill]="'url(#sec-' + plan().socketMetal.family + ')'" />
-          <rect [attr.x]="g().tube.x0" [attr.y]="g().tube.inner" [attr.width]="g().tube.x1 - g().tube.x0" [attr.height]="g().tube.outer - g().tube.inner" class="metal" [attr.fill]="'url(#sec-' + plan().tubeMetal.family + ')'" />
-          @if (g().filled) {
-            <path [attr.d]="fillerPath()" class="filler" />
-          }
-        </g>
-      }
+      <g [attr.transform]="'translate(0 ' + g().centreY + ') scale(1 -1)'">
+        <path [attr.d]="socketPath()" class="metal" [attr.fill]="'url(#sec-' + plan().socketMetal.family + ')'" />
+        <rect
+          [attr.x]="g().tube.x0"
+          [attr.y]="g().tube.inner"
+          [attr.width]="g().tube.x1 - g().tube.x0"
+          [attr.height]="g().tube.outer - g().tube.inner"
+          class="metal"
+          [attr.fill]="'url(#sec-' + plan().tubeMetal.family + ')'"
+        />
+        @if (g().filled) {
+          <path [attr.d]="fillerPath()" class="filler" />
+        }
+      </g>
       <path [attr.d]="'M10 ' + g().centreY + ' H' + (w - 10)" class="axis" />
       <g class="dim">
-        <path [attr.d]="'M' + g().socket.x0 + ' ' + (top() - 6) + ' v-18 M' + g().socket.stopX + ' ' + (top() - 6) + ' v-18 M' + g().socket.x0 + ' ' + (top() - 17) + ' H' + g().socket.stopX" />
-        <text [attr.x]="(g().socket.x0 + g().socket.stopX) / 2" [attr.y]="top() - 22" text-anchor="middle" class="strong">overlap {{ plan().overlap.overlapM | qty: 'length' }}</text>
+        <path
+          [attr.d]="
+            'M' +
+            g().socket.x0 +
+            ' ' +
+            (top() - 6) +
+            ' v-18 M' +
+            g().socket.stopX +
+            ' ' +
+            (top() - 6) +
+            ' v-18 M' +
+            g().socket.x0 +
+            ' ' +
+            (top() - 17) +
+            ' H' +
+            g().socket.stopX
+          "
+        />
+        <text
+          [attr.x]="(g().socket.x0 + g().socket.stopX) / 2"
+          [attr.y]="top() - 22"
+          text-anchor="middle"
+          class="strong"
+        >
+          overlap {{ plan().overlap.overlapM | qty: 'length' }}
+        </text>
       </g>
       <text x="26" [attr.y]="g().centreY - g().tube.outer - 6" class="small">{{ plan().tubeMetal.short }}</text>
-      <text [attr.x]="g().socket.x1" [attr.y]="top() - 6" text-anchor="end" class="small">{{ plan().socketMetal.short }}</text>
+      <text [attr.x]="g().socket.x1" [attr.y]="top() - 6" text-anchor="end" class="small">
+        {{ plan().socketMetal.short }}
+      </text>
       <g class="gap" [class.bad]="bad()">
-        <path [attr.d]="'M' + (g().socket.x0 + 60) + ' ' + (g().centreY + g().tube.outer + g().gap / 2) + ' V' + (g().centreY - 12)" />
-        <text [attr.x]="g().socket.x0 + 66" [attr.y]="g().centreY - 14" class="strong">gap {{ g().hot.sideM | qty: 'gap' }}</text>
-        <text [attr.x]="g().socket.x0 + 66" [attr.y]="g().centreY + 18" class="small">{{ 2 * g().hot.sideM | qty: 'gap' }} across</text>
+        <path [attr.d]="'M' + leader().x + ' ' + leader().y + ' v' + leader().drop" />
+        <text [attr.x]="leader().x + 6" [attr.y]="leader().y + leader().drop" class="strong">
+          gap {{ g().hot.sideM | qty: 'gap' }} a side
+        </text>
+        <text [attr.x]="leader().x + 6" [attr.y]="leader().y + leader().drop + 17" class="small">
+          {{ 2 * g().hot.sideM | qty: 'gap' }} across the diameter
+        </text>
       </g>
+      <text x="26" [attr.y]="g().centreY - 6" class="small">bore {{ bore() | qty: 'diameter' }}, half shown</text>
     </svg>
     <div class="heat">
       <span class="quiet">cold</span>
-      <mat-slider class="slide" min="0" max="100" step="1"><input matSliderThumb [value]="percent()" (valueChange)="percent.set($event)" aria-label="Temperature of the joint" [attr.aria-valuetext]="temperature()" /></mat-slider>
+      <mat-slider class="slide" min="0" max="100" step="1"
+        ><input
+          matSliderThumb
+          [value]="percent()"
+          (valueChange)="percent.set($event)"
+          aria-label="Temperature of the joint"
+          [attr.aria-valuetext]="temperature()"
+      /></mat-slider>
       <strong>{{ temperature() }}</strong>
     </div>
   `,
@@ -114,6 +159,15 @@ export class Section {
   protected readonly g = computed(() => sectionGeometry(this.plan(), this.tempK()));
   protected readonly temperature = computed(() => this.units.show(this.tempK(), 'temperature'));
   protected readonly top = computed(() => this.g().centreY - this.g().socket.outer);
+  protected readonly bore = computed(() => boreM(this.plan().tube));
+  protected readonly leader = computed(() => {
+    const { centreY, tube, gap, socket } = this.g();
+    return {
+      x: socket.x0 + 46,
+      y: centreY - tube.outer - gap / 2,
+      drop: gap / 2 + (tube.outer - tube.inner) + Math.min(44, tube.inner / 2),
+    };
+  });
   protected readonly bad = computed(() => this.plan().selection.chosen?.gapVerdict !== 'in band');
   protected readonly words = computed(() => {
     const p = this.plan();

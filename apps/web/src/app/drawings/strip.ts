@@ -19,7 +19,9 @@ import { UnitsStore } from '../units/units.store';
           <path [attr.d]="'M62 42 H' + face.sumX" class="sum" [class.over]="!face.passes" />
           <path [attr.d]="'M' + face.limitX + ' 35 v14'" class="limit" />
           <text [attr.x]="face.limitX + 5" y="47" class="on-limit">limit {{ face.limit }}</text>
-          <text x="552" y="22" class="strong" [class.over]="!face.passes">{{ face.passes ? '✓' : '✕' }} {{ face.share }}</text>
+          <text x="552" y="22" class="strong" [class.over]="!face.passes">
+            {{ face.passes ? '✓' : '✕' }} {{ face.share }}
+          </text>
         </g>
       }
       <text x="62" [attr.y]="height() - 4" class="quiet">socket mouth</text>
@@ -85,7 +87,11 @@ export class Strip {
         limit: `${(this.verdict().ruleSet.maxUnbrazed * 100).toFixed(0)} %`,
         limitX: x(face.overlapM * this.verdict().ruleSet.maxUnbrazed),
         sumX: x(face.unbrazedM),
-        voids: face.merged.map((v) => ({ x: x(v.fromM), w: Math.max(1.5, x(v.toM) - x(v.fromM)), label: this.units.show(v.toM - v.fromM, 'diameter', false) })),
+        voids: face.merged.map((v) => ({
+          x: x(v.fromM),
+          w: Math.max(1.5, x(v.toM) - x(v.fromM)),
+          label: this.units.show(v.toM - v.fromM, 'diameter', false),
+        })),
       };
     }),
   );

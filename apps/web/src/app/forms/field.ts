@@ -6,7 +6,12 @@ let serial = 0;
 @Component({
   selector: 'hp-field',
   template: `
-    <label [for]="for()">{{ label() }} @if (unit()) {<span class="quiet">{{ unit() }}</span>}</label>
+    <label [for]="for()"
+      >{{ label() }}
+      @if (unit()) {
+        <span class="quiet">{{ unit() }}</span>
+      }
+    </label>
     <ng-content />
     @if (problem(); as p) {
       <p class="says-problem" role="alert" [id]="problemId()">✕ {{ p }}</p>

@@ -2,7 +2,8 @@ import { MAX_BODY_BYTES, MAX_BODY_SAYS } from '@hephaist/contracts';
 import { ApiProblem, call } from '../data/api';
 import { newId } from '../data/outbox';
 
-export type ImportOutcome = { readonly jobId: string; readonly says: null } | { readonly jobId: null; readonly says: string };
+export type ImportOutcome =
+  { readonly jobId: string; readonly says: null } | { readonly jobId: null; readonly says: string };
 
 /** Why a file is not even read, or null. */
 export function fileTooLarge(file: { readonly name: string; readonly size: number }): string | null {
@@ -23,9 +24,15 @@ export async function importJobFile(file: File): Promise<ImportOutcome> {
     return { jobId: done.jobId, says: null };
   } catch (e) {
     if (e instanceof ApiProblem) {
-      const first = e.problem.fields?.slice(0, 3).map((f) => `${f.field ? `${f.field}: ` : ''}${f.says}`).join('; ');
+      const first = e.problem.fields
+        ?.slice(0, 3)
+        .map((f) => `${f.field ? `${f.field}: ` : ''}${f.says}`)
+        .join('; ');
       const more = (e.problem.fields?.length ?? 0) - 3;
-      return { jobId: null, says: `${file.name}: ${first ?? e.problem.detail}${more > 0 ? ` (and ${more} more)` : ''}` };
+      return {
+        jobId: null,
+        says: `${file.name}: ${first ?? e.problem.detail}${more > 0 ? ` (and ${more} more)` : ''}`,
+      };
     }
     return { jobId: null, says: (e as Error).message };
   }

@@ -15,7 +15,14 @@ import { importJobFile } from './import-job';
       <div class="head">
         <h1>Jobs</h1>
         <button class="button" (click)="picker.click()">Import a job file</button>
-        <input #picker class="visually-hidden" type="file" accept=".json,application/json" aria-label="Job file" (change)="bringIn(picker)" />
+        <input
+          #picker
+          class="visually-hidden"
+          type="file"
+          accept=".json,application/json"
+          aria-label="Job file"
+          (change)="bringIn(picker)"
+        />
       </div>
       @if (problem(); as p) {
         <p class="says-problem" role="alert">✕ {{ p }}</p>
@@ -32,7 +39,11 @@ import { importJobFile } from './import-job';
                 <strong>{{ job.name }}</strong>
                 <span class="quiet">{{ job.place }}</span>
                 <span class="count">{{ job.brazed }} of {{ job.joints }} joints brazed</span>
-                <progress [value]="job.brazed" [max]="job.joints || 1" [attr.aria-label]="'Brazed joints of ' + job.name"></progress>
+                <progress
+                  [value]="job.brazed"
+                  [max]="job.joints || 1"
+                  [attr.aria-label]="'Brazed joints of ' + job.name"
+                ></progress>
               </a>
             </li>
           } @empty {

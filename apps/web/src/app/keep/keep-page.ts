@@ -1,3 +1,135 @@
-import { Component } from '@angular/core';
-@Component({ selector: 'hp-keep-page', template: '' })
-export class KeepPage {}
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { CrewStore } from '../data/crew.store';
+import { JobStore } from '../data/job.store';
+import { localNow } from '../braze/log-draft';
+import { Field } from '../forms/field';
+import { metalWords, sizeWords } from '../plan/schedule-rows';
+import { Board } from './board';
+import { HandOver } from './hand-over';
+import { Procedures } from './procedures';
+
+/** Keep: who may braze a joint on any day and why not, the procedures on file, and the job as a file. */
+@Component({
+  selector: 'hp-keep-page',
+  imports: [FormsModule, Field, Board, Procedures, HandOver],
+  template: `
+    <section class="main">
+      @if (store.selected(); as joint) {
+        <h1>{{ headline() }}</h1>
+        <div class="ask">
+          <hp-field label="Joint" for="k-joint">
+            <select id="k-joint" class="control" [ngModel]="joint.id" (ngModelChange)="store.select($event)">
+              @for (j of store.joints(); track j.id) {
+                <option [value]="j.id">{{ j.mark }} · {{ words(j) }}</option>
+              }
+            </select>
+          </hp-field>
+          <hp-field label="On" for="k-day" [problem]="dayProblem()"
+            ><input id="k-day" class="control" type="date" [ngModel]="day()" (ngModelChange)="day.set($event)"
+          /></hp-field>
+          <p class="quiet asks">{{ asks() }}</p>
+        </div>
+        <hp-board [rows]="board()" [coverage]="coverage()" [total]="store.joints().length" />
+      } @else {
+        <p class="quiet">This job has no joint yet.</p>
+      }
+    </section>
+    <aside>
+      <hp-procedures />
+      <hp-hand-over />
+    </aside>
+  `,
+  styles: `
+    :host {
+      flex: 1;
+      min-height: 0;
+      display: grid;
+      grid-template-columns: 1fr 340px;
+    }
+    .main {
+      padding: 14px 18px;
+      overflow-y: auto;
+      display: flex;
+      flex-direction: column;
+      gap: 12px;
+    }
+    .ask {
+      display: grid;
+      grid-template-columns: 340px 160px 1fr;
+      gap: 12px;
+    }
+    .asks {
+      align-self: end;
+      padding-bottom: 6px;
+    }
+    aside {
+      border-left: 1px solid var(--hairline);
+      padding: 14px 18px;
+      overflow-y: auto;
+      background: var(--sheet);
+      display: flex;
+      flex-direction: column;
+      gap: 20px;
+    }
+    @media (max-width: 1000px) {
+      :host,
+      .ask {
+        grid-template-columns: 1fr;
+        overflow-y: auto;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class KeepPage {
+  protected readonly store = inject(JobStore);
+  private readonly crew = inject(CrewStore);
+  protected readonly day = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
+  protected readonly dayProblem = computed(() => (this.validDay() ? null : 'Pick a date'));
+  private readonly validDay = computed(() => /^\d{4}-\d{2}-\d{2}$/.test(this.day() ?? ''));
+
+  protected readonly words = (j: Parameters<typeof metalWords>[0]): string =>
+    `${sizeWords(j)}, ${metalWords(j)}, ${j.position}`;
+  protected readonly board = computed(() => {
+    const plan = this.store.selectedPlan()?.plan;
+    return plan && this.validDay() ? this.crew.board(plan.asks, this.day()) : [];
+  });
+  protected readonly headline = computed(() => {
+    const may = this.board()
+      .filter((r) => r.permission.may)
+      .map((r) => r.brazer.name);
+    const mark = this.store.selected()?.mark ?? '';
+    return may.length
+      ? `${mark} may be brazed by ${may.join(' or ')}.`
+      : `Nobody on file may braze ${mark} on that day.`;
+  });
+  protected readonly asks = computed(() => {
+    const a = this.store.selectedPlan()?.plan?.asks;
+    return a
+      ? `Asks for metals P-${a.pNumbers.join(' to P-')}, filler F-${a.fNumber ?? 'none'}, ${a.position}.`
+      : 'It has no plan.';
+  });
+  /** How many joints of the job each brazer may braze on the day. */
+  protected readonly coverage = computed(() => {
+    const counts = new Map<string, number>();
+    if (!this.validDay()) return counts;
+    const seen = new Map<object, Set<string>>();
+    for (const joint of this.store.joints()) {
+      const planned = this.store.plan()(joint);
+      if (!planned.plan) continue;
+      let may = seen.get(planned);
+      if (!may) {
+        may = new Set(
+          this.crew
+            .board(planned.plan.asks, this.day())
+            .filter((r) => r.permission.may)
+            .map((r) => r.brazer.id),
+        );
+        seen.set(planned, may);
+      }
+      for (const id of may) counts.set(id, (counts.get(id) ?? 0) + 1);
+    }
+    return counts;
+  });
+}

@@ -16,8 +16,7 @@ const BATCH = 2000;
     <h2 mat-dialog-title id="csv-title">Import joints from CSV</h2>
     <mat-dialog-content>
       <p>
-        First row: <code>{{ columns }}</code
-        >. Gap per side in inches, empty for nominal.
+        First row: <code>{{ columns }}</code>. Gap per side in inches, empty for nominal.
       </p>
       <p><input #picker type="file" accept=".csv,text/csv" aria-label="CSV file" (change)="check(picker)" /></p>
       @if (failure(); as f) {
@@ -25,7 +24,8 @@ const BATCH = 2000;
       }
       @if (report(); as r) {
         <p role="status">
-          <strong class="fine">{{ r.good.length }} good</strong>, <strong [class.refused]="r.bad.length">{{ r.bad.length }} problems</strong> in {{ r.rows }} rows.
+          <strong class="fine">{{ r.good.length }} good</strong>,
+          <strong [class.refused]="r.bad.length">{{ r.bad.length }} problems</strong> in {{ r.rows }} rows.
         </p>
         @if (r.bad.length) {
           <table class="plain">
@@ -51,7 +51,9 @@ const BATCH = 2000;
     </mat-dialog-content>
     <mat-dialog-actions align="end">
       <button class="button" mat-dialog-close>Close</button>
-      <button class="button main" [disabled]="!report()?.good?.length || busy()" (click)="take()">Import {{ report()?.good?.length ?? 0 }} joints</button>
+      <button class="button main" [disabled]="!report()?.good?.length || busy()" (click)="take()">
+        Import {{ report()?.good?.length ?? 0 }} joints
+      </button>
     </mat-dialog-actions>
   `,
   styles: `
@@ -78,7 +80,13 @@ export class CsvImport {
     this.failure.set(file ? fileTooLarge(file) : null);
     if (!file || this.failure()) return;
     try {
-      this.report.set(await call<CsvReport>(`jobs/${this.store.jobId()}/joints/check-csv`, { method: 'POST', headers: { 'Content-Type': 'text/csv' }, body: await file.text() }));
+      this.report.set(
+        await call<CsvReport>(`jobs/${this.store.jobId()}/joints/check-csv`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'text/csv' },
+          body: await file.text(),
+        }),
+      );
     } catch (e) {
       this.failure.set((e as Error).message);
     }

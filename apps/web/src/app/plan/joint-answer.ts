@@ -44,7 +44,9 @@ export class JointAnswer {
   protected readonly what = computed(() => {
     const j = this.joint();
     const p = this.plan();
-    const near = j.partNearby ? ` · ${findSensitivePart(j.partNearby.partId)?.name.toLowerCase() ?? 'part'} ${this.units.show(j.partNearby.distanceM, 'length')} away` : '';
+    const near = j.partNearby
+      ? ` · ${findSensitivePart(j.partNearby.partId)?.name.toLowerCase() ?? 'part'} ${this.units.show(j.partNearby.distanceM, 'length')} away`
+      : '';
     const note = j.note ? ` · ${j.note}` : '';
     return `${j.tube.size} ${findTubeStandard(j.tube.standardId)?.short ?? ''} ${p.tubeMetal.short} into ${p.socketMetal.short} ${j.socket.kind} · ${j.position}${j.movement ? ' · moves in service' : ''} · ${p.service.name}${near}${note}`;
   });

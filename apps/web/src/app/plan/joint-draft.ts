@@ -1,5 +1,14 @@
 import { jointSchema, problemsOf, type Joint } from '@hephaist/contracts';
-import { displayUnit, type FieldProblem, type FitUp, type Instrument, type Position, type Quantity, type SocketKind, type UnitSystem } from '@hephaist/core';
+import {
+  displayUnit,
+  type FieldProblem,
+  type FitUp,
+  type Instrument,
+  type Position,
+  type Quantity,
+  type SocketKind,
+  type UnitSystem,
+} from '@hephaist/core';
 
 /** A joint while it is typed: numbers stay text in the units shown, so that nothing typed is lost or rounded. */
 export interface JointDraft {
@@ -41,7 +50,8 @@ export function typed(text: string, quantity: Quantity, system: UnitSystem): num
 
 export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
   const fit = joint.fitUp;
-  const pair = (i: 0 | 1, of: 'tubeOdM' | 'socketIdM'): string => (fit.mode === 'measured' ? shown(fit[of][i], 'diameter', system) : '');
+  const pair = (i: 0 | 1, of: 'tubeOdM' | 'socketIdM'): string =>
+    fit.mode === 'measured' ? shown(fit[of][i], 'diameter', system) : '';
   return {
     mark: joint.mark,
     lineId: joint.lineId,
@@ -71,7 +81,12 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
 function fitUpOf(draft: JointDraft, system: UnitSystem): FitUp {
   const d = (text: string): number => typed(text, 'diameter', system);
   if (draft.mode === 'measured') {
-    return { mode: 'measured', tubeOdM: [d(draft.od1), d(draft.od2 || draft.od1)], socketIdM: [d(draft.id1), d(draft.id2 || draft.id1)], instrument: draft.instrument };
+    return {
+      mode: 'measured',
+      tubeOdM: [d(draft.od1), d(draft.od2 || draft.od1)],
+      socketIdM: [d(draft.id1), d(draft.id2 || draft.id1)],
+      instrument: draft.instrument,
+    };
   }
   if (draft.mode === 'stated') return { mode: 'stated', gapSideM: typed(draft.gap, 'gap', system) };
   return { mode: 'nominal' };
@@ -86,7 +101,11 @@ export function jointOf(draft: JointDraft, base: Pick<Joint, 'id' | 'jobId' | 's
     lineId: draft.lineId,
     mark: draft.mark.trim(),
     tube: { standardId: draft.standardId, size: draft.size, metalId: draft.tubeMetalId },
-    socket: { kind: draft.socketKind, metalId: draft.socketMetalId, depthM: draft.depth.trim() ? typed(draft.depth, 'length', system) : null },
+    socket: {
+      kind: draft.socketKind,
+      metalId: draft.socketMetalId,
+      depthM: draft.depth.trim() ? typed(draft.depth, 'length', system) : null,
+    },
     fitUp: fitUpOf(draft, system),
     position: draft.position,
     partNearby: draft.partId ? { partId: draft.partId, distanceM: typed(draft.distance, 'length', system) } : null,

@@ -2,7 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { lineConditions, procedureCovers, type Joint, type Stored } from '@hephaist/contracts';
-import { displayUnit, FILLERS, METALS, POSITIONS, SENSITIVE_PARTS, sizesOf, TUBE_STANDARDS, verdictSentence, type FieldProblem } from '@hephaist/core';
+import {
+  displayUnit,
+  FILLERS,
+  METALS,
+  POSITIONS,
+  SENSITIVE_PARTS,
+  sizesOf,
+  TUBE_STANDARDS,
+  verdictSentence,
+  type FieldProblem,
+} from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
@@ -13,7 +23,21 @@ import { otherProblems, problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
 import { draftOf, jointOf, jointProblems, nextMark, type JointDraft } from './joint-draft';
 
-const SHOWN = ['mark', 'lineId', 'tube.size', 'tube.metalId', 'socket.depthM', 'socket.metalId', 'fitUp.tubeOdM', 'fitUp.socketIdM', 'fitUp.gapSideM', 'fitUp.mode', 'partNearby.distanceM', 'cadmiumReason', 'note'];
+const SHOWN = [
+  'mark',
+  'lineId',
+  'tube.size',
+  'tube.metalId',
+  'socket.depthM',
+  'socket.metalId',
+  'fitUp.tubeOdM',
+  'fitUp.socketIdM',
+  'fitUp.gapSideM',
+  'fitUp.mode',
+  'partNearby.distanceM',
+  'cadmiumReason',
+  'note',
+];
 
 /** Adds or edits a joint; its plan is read out as it is typed, and every problem stands at its field. */
 @Component({
@@ -58,7 +82,11 @@ export class JointForm {
     if (!line || !job || this.contract().some((p) => p.field !== 'mark')) return null;
     return tryPlan(this.joint(), lineConditions(line, job), procedureCovers(this.crew.procedures()));
   });
-  private readonly problems = computed(() => [...this.told(), ...(this.tried() ? this.contract() : []), ...(this.planned()?.problems ?? [])]);
+  private readonly problems = computed(() => [
+    ...this.told(),
+    ...(this.tried() ? this.contract() : []),
+    ...(this.planned()?.problems ?? []),
+  ]);
   protected readonly others = computed(() => otherProblems(this.problems(), SHOWN));
   protected readonly sizes = computed(() => sizesOf(this.draft().standardId));
   protected readonly reading = computed(() => {
@@ -72,18 +100,43 @@ export class JointForm {
   private baseJoint(): Pick<Joint, 'id' | 'jobId' | 'sort'> {
     const last = this.store.joints().at(-1)?.sort ?? 0;
     const from = this.data.joint;
-    return this.fresh || !from ? { id: newId(), jobId: this.store.jobId() ?? '', sort: last + 1 } : { id: from.id, jobId: from.jobId, sort: from.sort };
+    return this.fresh || !from
+      ? { id: newId(), jobId: this.store.jobId() ?? '', sort: last + 1 }
+      : { id: from.id, jobId: from.jobId, sort: from.sort };
   }
 
   private firstDraft(): JointDraft {
     const from = this.data.joint;
     const line = this.store.lines().find((l) => l.id === from?.lineId) ?? this.store.lines()[0];
     if (from && !this.fresh) return draftOf(from, this.system);
-    const mark = nextMark(line?.prefix ?? 'J', this.store.joints().map((j) => j.mark));
+    const mark = nextMark(
+      line?.prefix ?? 'J',
+      this.store.joints().map((j) => j.mark),
+    );
     const like = from ? draftOf(from, this.system) : null;
     return {
-      mark, lineId: line?.id ?? '', standardId: like?.standardId ?? 'acr', size: like?.size ?? '1-1/8', tubeMetalId: like?.tubeMetalId ?? 'copper', socketKind: 'fitting', socketMetalId: 'copper',
-      depth: '', mode: 'nominal', od1: '', od2: '', id1: '', id2: '', instrument: 'caliper', gap: '', position: 'horizontal', partId: '', distance: '', movement: false, fillerId: '', cadmiumReason: '', note: '',
+      mark,
+      lineId: line?.id ?? '',
+      standardId: like?.standardId ?? 'acr',
+      size: like?.size ?? '1-1/8',
+      tubeMetalId: like?.tubeMetalId ?? 'copper',
+      socketKind: 'fitting',
+      socketMetalId: 'copper',
+      depth: '',
+      mode: 'nominal',
+      od1: '',
+      od2: '',
+      id1: '',
+      id2: '',
+      instrument: 'caliper',
+      gap: '',
+      position: 'horizontal',
+      partId: '',
+      distance: '',
+      movement: false,
+      fillerId: '',
+      cadmiumReason: '',
+      note: '',
     };
   }
 
@@ -100,7 +153,13 @@ export class JointForm {
 
   protected setLine(id: string): void {
     const line = this.store.lines().find((l) => l.id === id);
-    const mark = this.fresh && line ? nextMark(line.prefix, this.store.joints().map((j) => j.mark)) : this.draft().mark;
+    const mark =
+      this.fresh && line
+        ? nextMark(
+            line.prefix,
+            this.store.joints().map((j) => j.mark),
+          )
+        : this.draft().mark;
     this.draft.update((d) => ({ ...d, lineId: id, mark }));
   }
 
@@ -138,6 +197,8 @@ export class JointForm {
   protected differences(current: Stored<Joint>): { field: string; theirs: string; mine: string }[] {
     const theirs = draftOf(current, this.system);
     const mine = this.draft();
-    return (Object.keys(mine) as (keyof JointDraft)[]).filter((k) => String(theirs[k]) !== String(mine[k])).map((k) => ({ field: k, theirs: String(theirs[k]) || '(empty)', mine: String(mine[k]) || '(empty)' }));
+    return (Object.keys(mine) as (keyof JointDraft)[])
+      .filter((k) => String(theirs[k]) !== String(mine[k]))
+      .map((k) => ({ field: k, theirs: String(theirs[k]) || '(empty)', mine: String(mine[k]) || '(empty)' }));
   }
 }

@@ -46,10 +46,16 @@ interface Figure {
       white-space: nowrap;
     }
     strong {
-      font: 600 20px 'Barlow Semi Condensed', sans-serif;
+      font:
+        600 20px 'Barlow Semi Condensed',
+        sans-serif;
     }
     span {
       font-size: 13px;
+      margin-left: 4px;
+    }
+    dd {
+      white-space: nowrap;
     }
     @media (max-width: 700px) {
       dl {
@@ -64,15 +70,26 @@ export class JointNumbers {
   readonly line = input<Line | undefined>();
   private readonly units = inject(UnitsStore);
 
-  protected readonly figures = computed((): Figure[] => [this.cold(), this.hot(), this.overlap(), this.rating(), this.purge()]);
+  protected readonly figures = computed((): Figure[] => [
+    this.cold(),
+    this.hot(),
+    this.overlap(),
+    this.rating(),
+    this.purge(),
+  ]);
+
+  /** A gap without unit or leading zero, for tight places. */
+  private bare(m: number): string {
+    return this.units.show(m, 'gap', false).replace(/^0\./, '.');
+  }
 
   private cold(): Figure {
     const { gap } = this.plan();
     const show = (m: number): string => this.units.show(m, 'gap');
     return {
-      label: 'Gap per side, cold',
+      label: `Gap per side, cold, ${this.units.show(0, 'gap').replace(/^\S+ /, '')}`,
       value: this.units.show(gap.sideM, 'gap', false),
-      after: `${show(gap.minM).replace(/ .*/, '')} to ${show(gap.maxM)}`,
+      after: `${this.bare(gap.minM)}–${this.bare(gap.maxM)}`,
       tone: '',
       why: `(${show(gap.socketIdM)} − ${show(gap.tubeOdM)}) / 2; ${show(2 * gap.sideM)} across. ${sourceLine(gap.source)}. ${gap.notes.join('. ')}`,
     };
@@ -81,7 +98,14 @@ export class JointNumbers {
   private hot(): Figure {
     const { selection, gap } = this.plan();
     const chosen = selection.chosen;
-    if (!chosen) return { label: 'At brazing heat', value: '–', after: 'no rod', tone: 'refused', why: 'No filler class serves this joint.' };
+    if (!chosen)
+      return {
+        label: 'At brazing heat',
+        value: '–',
+        after: 'no rod',
+        tone: 'refused',
+        why: 'No filler class serves this joint.',
+      };
     const fine = chosen.gapVerdict === 'in band';
     const band = chosen.filler.gapBandM;
     const likely = Math.round(100 * probabilityInBand(chosen.gap.sideM, gap.sdM, band));
@@ -110,8 +134,12 @@ export class JointNumbers {
   private rating(): Figure {
     const { rating } = this.plan();
     const design = this.line()?.designPa ?? 0;
-    if (rating.annealedPa === null) return { label: 'Rated after brazing', value: '–', after: 'no table', tone: '', why: rating.says };
-    const drawn = rating.drawnPa === null ? '' : ` Its drawn rating, ${this.units.show(rating.drawnPa, 'pressure')}, is lost to the heat.`;
+    if (rating.annealedPa === null)
+      return { label: 'Rated after brazing', value: '–', after: 'no table', tone: '', why: rating.says };
+    const drawn =
+      rating.drawnPa === null
+        ? ''
+        : ` Its drawn rating, ${this.units.show(rating.drawnPa, 'pressure')}, is lost to the heat.`;
     return {
       label: 'Rated after brazing',
       value: this.units.show(rating.annealedPa, 'pressure', false),
@@ -127,9 +155,9 @@ export class JointNumbers {
     return {
       label: 'Nitrogen first',
       value: formatDuration(purge.waitS),
-      after: `at ${this.units.show(purge.fillM3s, 'flow')}, then ${this.units.show(purge.trickleM3s, 'flow', false)}`,
+      after: `then ${this.units.show(purge.trickleM3s, 'flow')}`,
       tone: '',
-      why: `${this.units.show(purge.volumeM3, 'volume')} to ${purge.limit * 100} % oxygen at the far end: plug ${formatDuration(purge.plugS)}, well mixed ${formatDuration(purge.wellMixedS)}, with dispersion ${formatDuration(purge.dispersedS)}. Whole line counted at this bore.${purge.stratifies ? ' At the trickle the gas may layer in this bore: the one-dimensional answer is not to be trusted there.' : ''}`,
+      why: `Fill at ${this.units.show(purge.fillM3s, 'flow')}: ${this.units.show(purge.volumeM3, 'volume')} to ${purge.limit * 100} % oxygen at the far end: plug ${formatDuration(purge.plugS)}, well mixed ${formatDuration(purge.wellMixedS)}, with dispersion ${formatDuration(purge.dispersedS)}. Whole line counted at this bore.${purge.stratifies ? ' At the trickle the gas may layer in this bore: the one-dimensional answer is not to be trusted there.' : ''}`,
     };
   }
 }

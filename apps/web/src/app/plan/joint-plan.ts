@@ -18,7 +18,9 @@ import { OtherRods } from './other-rods';
     @if (planned().plan; as plan) {
       <hp-joint-answer [joint]="joint()" [plan]="plan">
         <button class="button" (click)="edit.emit()">Edit joint</button>
-        <a class="button main" [routerLink]="['/job', joint().jobId, 'braze']" [queryParams]="{ joint: joint().id }">Joint card</a>
+        <a class="button main" [routerLink]="['/job', joint().jobId, 'braze']" [queryParams]="{ joint: joint().id }"
+          >Joint card</a
+        >
       </hp-joint-answer>
       <hp-joint-numbers [plan]="plan" [line]="line()" />
       <div class="drawings">
@@ -48,13 +50,14 @@ import { OtherRods } from './other-rods';
       overflow-y: auto;
       min-height: 0;
     }
+    :host > * {
+      flex-shrink: 0;
+    }
     .drawings {
       display: grid;
       grid-template-columns: 3fr 2fr;
       gap: 10px;
-      min-height: 296px;
-      height: 42vh;
-      max-height: 420px;
+      height: clamp(300px, 44vh, 440px);
     }
     .below {
       display: grid;
@@ -70,5 +73,7 @@ export class JointPlanView {
   private readonly store = inject(JobStore);
   protected readonly planned = computed(() => this.store.plan()(this.joint()));
   protected readonly line = computed(() => this.store.lineOf().get(this.joint().lineId));
-  protected readonly partLimitK = computed(() => findSensitivePart(this.joint().partNearby?.partId ?? '')?.limitK ?? null);
+  protected readonly partLimitK = computed(
+    () => findSensitivePart(this.joint().partNearby?.partId ?? '')?.limitK ?? null,
+  );
 }

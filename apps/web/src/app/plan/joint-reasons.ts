@@ -24,7 +24,13 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
           ><span class="quiet source">{{ line.points > 0 ? '+' : '' }}{{ line.points.toFixed(0) }} points</span>
         </li>
       }
-      <li class="quiet"><span></span><span>Points rank what the rules allow; our weights, practice. Check values from memory in the current edition; local codes and licensed practice govern.</span></li>
+      <li class="quiet">
+        <span></span
+        ><span
+          >Points rank what the rules allow; our weights, practice. Check values from memory in the current edition;
+          local codes and licensed practice govern.</span
+        >
+      </li>
     </ul>
   `,
   styles: `
@@ -57,9 +63,13 @@ export class JointReasons {
   readonly plan = input.required<JointPlan>();
   protected readonly reasons = computed(() => {
     const { selection } = this.plan();
-    return [...selection.jointFindings, ...(selection.chosen?.findings ?? [])].sort((a, b) => ORDER[a.effect] - ORDER[b.effect]);
+    return [...selection.jointFindings, ...(selection.chosen?.findings ?? [])].sort(
+      (a, b) => ORDER[a.effect] - ORDER[b.effect],
+    );
   });
-  protected readonly score = computed(() => [...(this.plan().selection.chosen?.scoreLines ?? [])].sort((a, b) => b.points - a.points).slice(0, 4));
+  protected readonly score = computed(() =>
+    [...(this.plan().selection.chosen?.scoreLines ?? [])].sort((a, b) => b.points - a.points).slice(0, 4),
+  );
   protected readonly mark = (f: Finding): string => ({ refuse: '✕', caution: '▲', note: '●' })[f.effect];
   protected readonly tag = (f: Finding): string => certaintyTag(f.source);
   protected readonly source = (f: Finding): string => sourceLine(f.source);

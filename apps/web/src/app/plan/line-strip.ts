@@ -15,7 +15,12 @@ interface Ring {
 @Component({
   selector: 'hp-line-strip',
   template: `
-    <svg viewBox="0 0 1280 92" preserveAspectRatio="xMidYMid meet" role="group" [attr.aria-label]="'Line ' + (line()?.name ?? '') + ', joints from source to vent'">
+    <svg
+      viewBox="0 0 1280 92"
+      preserveAspectRatio="xMidYMid meet"
+      role="group"
+      [attr.aria-label]="'Line ' + (line()?.name ?? '') + ', joints from source to vent'"
+    >
       <text x="40" y="20" class="quiet">nitrogen source</text>
       <text x="1240" y="20" class="quiet" text-anchor="end">vent open</text>
       <path d="M70 46 H1214" class="pipe-out" />
@@ -44,7 +49,10 @@ interface Ring {
               <path d="M-3.4 -3.4 L3.4 3.4 M3.4 -3.4 L-3.4 3.4" class="tick" />
             }
             @case ('measured') {
-              <path [attr.d]="'M0 -' + size() + ' A' + size() + ' ' + size() + ' 0 0 1 0 ' + size() + ' Z'" class="half" />
+              <path
+                [attr.d]="'M0 -' + size() + ' A' + size() + ' ' + size() + ' 0 0 1 0 ' + size() + ' Z'"
+                class="half"
+              />
             }
             @case ('look') {
               <path d="M0 -5 L5 4 L-5 4 Z" class="look" />
@@ -103,6 +111,10 @@ interface Ring {
     }
     .ring {
       cursor: pointer;
+      outline: none;
+    }
+    .ring:focus-visible .body {
+      stroke-width: 4;
     }
     .body {
       fill: var(--sheet);
@@ -159,7 +171,10 @@ export class LineStrip {
   /** At most 60 rings around the selected joint; longer lines scroll with the selection. */
   protected readonly rings = computed((): Ring[] => {
     const all = this.joints();
-    const at = Math.max(0, all.findIndex((j) => j.id === this.selectedId()));
+    const at = Math.max(
+      0,
+      all.findIndex((j) => j.id === this.selectedId()),
+    );
     const from = Math.max(0, Math.min(at - 30, all.length - 60));
     const shown = all.slice(from, from + 60);
     const x = scalePoint<string>()
@@ -170,7 +185,13 @@ export class LineStrip {
     return shown.map((joint, i) => {
       const chosen = joint.id === this.selectedId();
       const nearChosen = !chosen && Math.abs(from + i - at) < every && every > 1;
-      return { joint, x: x(joint.id) ?? 0, state: this.stateOf()(joint), chosen, label: chosen || (i % every === 0 && !nearChosen) };
+      return {
+        joint,
+        x: x(joint.id) ?? 0,
+        state: this.stateOf()(joint),
+        chosen,
+        label: chosen || (i % every === 0 && !nearChosen),
+      };
     });
   });
 }

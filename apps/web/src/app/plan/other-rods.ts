@@ -6,24 +6,29 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
 @Component({
   selector: 'hp-other-rods',
   template: `
-    <h2>Other rods <span class="quiet">· {{ allowed().length }} allowed, {{ refused().length }} refused</span></h2>
+    <h2>
+      Other rods <span class="quiet">· {{ allowed().length }} allowed, {{ refused().length }} refused</span>
+    </h2>
     <div class="rods">
       @for (j of allowed(); track j.filler.id) {
-        <button [attr.aria-pressed]="asked() === j.filler.id" (click)="asked.set(j.filler.id)">{{ j.filler.id }}</button>
+        <button [attr.aria-pressed]="asked() === j.filler.id" (click)="asked.set(j.filler.id)">
+          {{ j.filler.id }}
+        </button>
       }
       @for (j of refused(); track j.filler.id) {
         <button class="no" [attr.aria-pressed]="asked() === j.filler.id" (click)="asked.set(j.filler.id)">
-          <s>{{ j.filler.id }}</s
-          ><span class="visually-hidden"> refused</span>
+          <s>{{ j.filler.id }}</s><span class="visually-hidden"> refused</span>
         </button>
       }
     </div>
     @if (shown(); as j) {
       <div class="why" aria-live="polite">
-        <strong>{{ j.filler.id }}</strong> {{ j.filler.iso ? '· ' + j.filler.iso : '' }} · {{ j.verdict }}{{ j.rank ? ', ' + j.score.toFixed(0) + ' points' : '' }}
+        <strong>{{ j.filler.id }}</strong> {{ j.filler.iso ? '· ' + j.filler.iso : '' }} · {{ j.verdict
+        }}{{ j.rank ? ', ' + j.score.toFixed(0) + ' points' : '' }}
         @for (f of worst(j); track f.rule) {
           <p>
-            <span [class]="f.effect">{{ f.effect === 'refuse' ? '✕' : f.effect === 'caution' ? '▲' : '●' }}</span> {{ f.says }} <span class="quiet">{{ source(f) }}</span>
+            <span [class]="f.effect">{{ f.effect === 'refuse' ? '✕' : f.effect === 'caution' ? '▲' : '●' }}</span>
+            {{ f.says }} <span class="quiet">{{ source(f) }}</span>
           </p>
         }
       </div>
@@ -78,8 +83,12 @@ export class OtherRods {
   readonly plan = input.required<JointPlan>();
   protected readonly allowed = computed(() => this.plan().selection.judgements.filter((j) => j.verdict === 'allowed'));
   protected readonly refused = computed(() => this.plan().selection.judgements.filter((j) => j.verdict === 'refused'));
-  protected readonly asked = linkedSignal<string | null>(() => this.allowed()[0]?.filler.id ?? this.refused()[0]?.filler.id ?? null);
-  protected readonly shown = computed(() => this.plan().selection.judgements.find((j) => j.filler.id === this.asked()) ?? null);
+  protected readonly asked = linkedSignal<string | null>(
+    () => this.allowed()[0]?.filler.id ?? this.refused()[0]?.filler.id ?? null,
+  );
+  protected readonly shown = computed(
+    () => this.plan().selection.judgements.find((j) => j.filler.id === this.asked()) ?? null,
+  );
   protected readonly source = (f: Finding): string => sourceLine(f.source);
   protected readonly worst = (j: FillerJudgement): Finding[] => {
     const bad = j.findings.filter((f) => f.effect === (j.verdict === 'refused' ? 'refuse' : 'caution'));

@@ -11,7 +11,13 @@ import { Schedule } from './schedule';
   selector: 'hp-plan-page',
   imports: [LineStrip, Schedule, JointPlanView],
   template: `
-    <hp-line-strip [line]="line()" [joints]="lineJoints()" [selectedId]="store.selected()?.id ?? null" [stateOf]="store.stateOf()" (pick)="store.select($event)" />
+    <hp-line-strip
+      [line]="line()"
+      [joints]="lineJoints()"
+      [selectedId]="store.selected()?.id ?? null"
+      [stateOf]="store.stateOf()"
+      (pick)="store.select($event)"
+    />
     <div class="desk">
       <hp-schedule (add)="openForm(true)" (edit)="openForm(false)" (importCsv)="openCsv()" />
       @if (store.selected(); as joint) {
@@ -35,7 +41,7 @@ import { Schedule } from './schedule';
       flex: 1;
       min-height: 0;
       display: grid;
-      grid-template-columns: minmax(520px, 43%) 1fr;
+      grid-template-columns: minmax(540px, 46%) 1fr;
     }
     hp-schedule {
       border-right: 1px solid var(--hairline);
@@ -66,7 +72,9 @@ export class PlanPage {
   private readonly router = inject(Router);
 
   protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
-  protected readonly lineJoints = computed(() => this.store.joints().filter((j) => j.lineId === this.store.selected()?.lineId));
+  protected readonly lineJoints = computed(() =>
+    this.store.joints().filter((j) => j.lineId === this.store.selected()?.lineId),
+  );
 
   constructor() {
     effect(() => {
@@ -81,7 +89,13 @@ export class PlanPage {
 
   protected async openForm(fresh: boolean): Promise<void> {
     const { JointForm } = await import('./joint-form');
-    this.dialog.open(JointForm, { data: { joint: this.store.selected(), fresh }, width: '860px', maxWidth: '96vw', ariaLabelledBy: 'joint-form-title', disableClose: true });
+    this.dialog.open(JointForm, {
+      data: { joint: this.store.selected(), fresh },
+      width: '860px',
+      maxWidth: '96vw',
+      ariaLabelledBy: 'joint-form-title',
+      disableClose: true,
+    });
   }
 
   protected async openCsv(): Promise<void> {

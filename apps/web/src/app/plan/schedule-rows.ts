@@ -2,7 +2,9 @@ import type { Joint, Line } from '@hephaist/contracts';
 import { findMetal, findTubeStandard } from '@hephaist/core';
 
 /** A row of the schedule: a line's heading or a joint. */
-export type ScheduleRow = { readonly kind: 'line'; readonly line: Line; readonly count: number } | { readonly kind: 'joint'; readonly joint: Joint };
+export type ScheduleRow =
+  | { readonly kind: 'line'; readonly line: Line; readonly count: number }
+  | { readonly kind: 'joint'; readonly joint: Joint };
 
 const short = (metalId: string): string => findMetal(metalId)?.short ?? metalId;
 
@@ -19,7 +21,8 @@ export function scheduleRows(joints: readonly Joint[], lines: readonly Line[], f
   for (const line of lines) {
     const own = joints.filter((j) => {
       if (j.lineId !== line.id) return false;
-      const text = `${j.mark} ${sizeWords(j)} ${metalWords(j)} ${j.position} ${j.socket.kind} ${j.note} ${line.name}`.toLowerCase();
+      const text =
+        `${j.mark} ${sizeWords(j)} ${metalWords(j)} ${j.position} ${j.socket.kind} ${j.note} ${line.name}`.toLowerCase();
       return words.every((w) => text.includes(w));
     });
     if (own.length || !words.length) rows.push({ kind: 'line', line, count: own.length });

@@ -1,5 +1,16 @@
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, output, signal, untracked, viewChild, type ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  output,
+  signal,
+  untracked,
+  viewChild,
+  type ElementRef,
+} from '@angular/core';
 import type { Joint } from '@hephaist/contracts';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
@@ -20,7 +31,15 @@ interface Cells {
   imports: [ScrollingModule, StateMark],
   template: `
     <div class="tools">
-      <input #finder type="search" placeholder="Find: mark, size, metal, position …" aria-label="Find in the schedule" [value]="find()" (input)="find.set(finder.value)" (keydown.arrowdown)="grid.focus()" />
+      <input
+        #finder
+        type="search"
+        placeholder="Find: mark, size, metal, position …"
+        aria-label="Find in the schedule"
+        [value]="find()"
+        (input)="find.set(finder.value)"
+        (keydown.arrowdown)="grid.focus()"
+      />
       <button class="button" (click)="importCsv.emit()">Import CSV</button>
       <button class="button main" (click)="add.emit()">Add joint</button>
     </div>
@@ -111,7 +130,7 @@ interface Cells {
     }
     .row {
       display: grid;
-      grid-template-columns: 58px 76px minmax(110px, 1fr) 78px 62px 62px 50px 104px;
+      grid-template-columns: 52px 68px minmax(96px, 1fr) 74px 56px 60px 48px 94px;
       align-items: center;
       height: 28px;
       padding: 0 10px 0 14px;
@@ -169,7 +188,8 @@ export class Schedule {
   protected readonly rows = computed(() => scheduleRows(this.store.joints(), this.store.lines(), this.find()));
   protected readonly size = sizeWords;
   protected readonly metals = metalWords;
-  protected readonly track = (_i: number, row: ScheduleRow): string => (row.kind === 'line' ? row.line.id : row.joint.id);
+  protected readonly track = (_i: number, row: ScheduleRow): string =>
+    row.kind === 'line' ? row.line.id : row.joint.id;
 
   constructor() {
     effect(() => {
@@ -201,7 +221,14 @@ export class Schedule {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const steps: Record<string, number> = { ArrowDown: 1, ArrowUp: -1, PageDown: 12, PageUp: -12, Home: -1e6, End: 1e6 };
+    const steps: Record<string, number> = {
+      ArrowDown: 1,
+      ArrowUp: -1,
+      PageDown: 12,
+      PageUp: -12,
+      Home: -1e6,
+      End: 1e6,
+    };
     const step = steps[event.key];
     if (step !== undefined) {
       const to = stepFrom(this.rows(), this.store.selected()?.id ?? null, step);

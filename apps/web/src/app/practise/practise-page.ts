@@ -1,3 +1,178 @@
-import { Component } from '@angular/core';
-@Component({ selector: 'hp-practise-page', template: '' })
-export class PractisePage {}
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { findSensitivePart, verdictSentence } from '@hephaist/core';
+import { JobStore } from '../data/job.store';
+import { LadderView } from '../drawings/ladder';
+import { Section } from '../drawings/section';
+import { JointReasons } from '../plan/joint-reasons';
+import { metalWords, sizeWords } from '../plan/schedule-rows';
+import { questionOf, type Question } from './questions';
+
+/** Practise: choose the rod for a real joint of this job; the plan's own rules say how good the choice is. */
+@Component({
+  selector: 'hp-practise-page',
+  imports: [Section, LadderView, JointReasons],
+  template: `
+    @if (question(); as q) {
+      <section class="ask">
+        <p class="quiet">Choose the rod · {{ right() }} of {{ tries() }} right so far</p>
+        <h1>{{ facts() }}</h1>
+        <div class="options" role="group" aria-label="Rods">
+          @for (id of q.options; track id) {
+            <button
+              class="button"
+              [disabled]="answer() !== null"
+              [attr.aria-pressed]="answer() === id"
+              (click)="choose(id)"
+            >
+              {{ id }}
+            </button>
+          }
+        </div>
+        @if (answer(); as a) {
+          <div role="status">
+            <p [class]="tone()">
+              <strong>{{ words() }}</strong>
+            </p>
+            @for (f of said(); track f) {
+              <p>{{ f }}</p>
+            }
+            <p class="answer">{{ sentence() }}</p>
+            <button class="button main" (click)="next()">Next joint</button>
+          </div>
+          <hp-joint-reasons [plan]="q.plan" />
+        } @else {
+          <p class="quiet">Think of the metals, the gap at heat, the service and what stands nearby.</p>
+        }
+      </section>
+      <section class="drawings">
+        @if (answer() !== null) {
+          <hp-section class="sheet" [plan]="q.plan" />
+          <hp-ladder class="sheet" [plan]="q.plan" [serviceMaxK]="serviceMaxK()" [partLimitK]="partLimitK()" />
+        } @else {
+          <p class="sheet covered quiet">The section and the heat ladder are shown with the answer.</p>
+        }
+      </section>
+    } @else {
+      <p class="quiet none">This job has no joint to practise on.</p>
+    }
+  `,
+  styles: `
+    :host {
+      flex: 1;
+      min-height: 0;
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      overflow-y: auto;
+    }
+    .ask {
+      padding: 22px 24px;
+      display: flex;
+      flex-direction: column;
+      gap: 14px;
+    }
+    .options {
+      display: grid;
+      grid-template-columns: 1fr 1fr;
+      gap: 10px;
+    }
+    .options .button {
+      min-height: 52px;
+      font-size: 18px;
+      justify-content: center;
+    }
+    .options .button[aria-pressed='true'] {
+      border: 2px solid var(--copper);
+      background: var(--tint);
+      color: var(--ink);
+    }
+    [role='status'] {
+      display: grid;
+      gap: 6px;
+      justify-items: start;
+    }
+    .answer {
+      font-weight: 600;
+    }
+    .drawings {
+      padding: 22px 24px 22px 0;
+      display: grid;
+      gap: 12px;
+      grid-template-rows: 320px 340px;
+    }
+    .covered {
+      display: grid;
+      place-items: center;
+    }
+    .none {
+      padding: 40px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PractisePage {
+  private readonly store = inject(JobStore);
+  private readonly turn = signal(Math.random());
+  protected readonly answer = signal<string | null>(null);
+  protected readonly tries = signal(0);
+  protected readonly right = signal(0);
+
+  /** A joint that is not like its neighbours comes as often as a plain one. */
+  protected readonly question = computed((): Question | null => {
+    const kinds = new Map<object, Question>();
+    const pick = (this.turn() * 7919) % 1;
+    for (const joint of this.store.joints()) {
+      const planned = this.store.plan()(joint);
+      if (!planned.plan || kinds.has(planned)) continue;
+      const question = questionOf(joint, planned.plan, pick);
+      if (question) kinds.set(planned, question);
+    }
+    const all = [...kinds.values()];
+    return all[Math.floor(this.turn() * all.length)] ?? null;
+  });
+  private readonly judged = computed(
+    () => this.question()?.plan.selection.judgements.find((j) => j.filler.id === this.answer()) ?? null,
+  );
+  protected readonly facts = computed(() => {
+    const q = this.question();
+    if (!q) return '';
+    const near = findSensitivePart(q.joint.partNearby?.partId ?? '');
+    return `${q.joint.mark}: ${sizeWords(q.joint)}, ${metalWords(q.joint)} ${q.joint.socket.kind}, ${q.joint.position}. ${q.plan.service.name}.${near ? ` ${near.name} nearby.` : ''}`;
+  });
+  protected readonly sentence = computed(() => {
+    const q = this.question();
+    if (!q) return '';
+    const s = verdictSentence(q.joint.mark, q.plan);
+    return s.lead + (s.rod ?? '') + s.middle + (s.flux ?? '') + s.end;
+  });
+  protected readonly tone = computed(
+    () => ({ chosen: 'fine', allowed: 'caution', refused: 'refused' })[this.judged()?.verdict ?? 'allowed'],
+  );
+  protected readonly words = computed(() => {
+    const j = this.judged();
+    if (j?.verdict === 'chosen') return '✓ Right: that is what the plan takes.';
+    if (j?.verdict === 'allowed') return `▲ It would hold, but ranks ${j.rank}.`;
+    return '✕ Refused:';
+  });
+  protected readonly said = computed(() => {
+    const j = this.judged();
+    return (j?.findings ?? [])
+      .filter((f) => f.effect === (j?.verdict === 'refused' ? 'refuse' : 'caution'))
+      .map((f) => f.says);
+  });
+  private readonly line = computed(() => this.store.lineOf().get(this.question()?.joint.lineId ?? ''));
+  protected readonly serviceMaxK = computed(() => this.line()?.serviceMaxK ?? 310);
+  protected readonly partLimitK = computed(
+    () => findSensitivePart(this.question()?.joint.partNearby?.partId ?? '')?.limitK ?? null,
+  );
+
+  protected choose(id: string): void {
+    this.answer.set(id);
+    this.tries.update((n) => n + 1);
+    if (this.judged()?.verdict === 'chosen') this.right.update((n) => n + 1);
+  }
+
+  protected next(): void {
+    this.answer.set(null);
+    this.turn.set(Math.random());
+  }
+}

@@ -15,8 +15,7 @@ import { ThemeStore } from './theme';
         <nav aria-label="Places">
           @for (place of places; track place[0]; let i = $index) {
             <a [routerLink]="['/job', id, place[0]]" routerLinkActive="here" ariaCurrentWhenActive="page">
-              <span class="key" aria-hidden="true">{{ i + 1 }}</span
-              >{{ place[1] }}
+              <span class="key" aria-hidden="true">{{ i + 1 }}</span>{{ place[1] }}
             </a>
           }
         </nav>
@@ -26,7 +25,11 @@ import { ThemeStore } from './theme';
         <button [attr.aria-pressed]="units.system() === 'us'" (click)="units.use('us')">in °F psi</button>
         <button [attr.aria-pressed]="units.system() === 'metric'" (click)="units.use('metric')">mm °C bar</button>
       </div>
-      <button class="small" (click)="theme.toggle()" [attr.aria-label]="theme.night() ? 'Switch to light' : 'Switch to dark'">
+      <button
+        class="small"
+        (click)="theme.toggle()"
+        [attr.aria-label]="theme.night() ? 'Switch to light' : 'Switch to dark'"
+      >
         <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true">
           <circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" stroke-width="1.6" />
           <path d="M10 3a7 7 0 0 1 0 14z" fill="currentColor" />
@@ -46,7 +49,9 @@ import { ThemeStore } from './theme';
       background: var(--paper);
     }
     .name {
-      font: 600 20px/44px 'Barlow Condensed', sans-serif;
+      font:
+        600 20px/44px 'Barlow Condensed',
+        sans-serif;
       letter-spacing: 0.06em;
       color: var(--copper);
       text-decoration: none;

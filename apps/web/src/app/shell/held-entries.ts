@@ -8,7 +8,9 @@ import { Outbox } from '../data/outbox';
     <div aria-live="polite">
       @if (outbox.held().length) {
         <div class="bar">
-          <span class="caution">▲ {{ outbox.held().length }} {{ outbox.held().length === 1 ? 'entry' : 'entries' }} held here</span>
+          <span class="caution"
+            >▲ {{ outbox.held().length }} {{ outbox.held().length === 1 ? 'entry' : 'entries' }} held here</span
+          >
           <span class="quiet">kept in this browser; sent as soon as the server answers</span>
           <button class="button" (click)="open.set(!open())">{{ open() ? 'Hide' : 'Show' }}</button>
         </div>

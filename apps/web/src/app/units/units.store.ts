@@ -12,7 +12,8 @@ export const UnitsStore = signalStore(
   withMethods((store) => ({
     use: (system: UnitSystem): void => patchState(store, { system }),
     /** Shows an SI value in the units of the moment. */
-    show: (si: number, quantity: Quantity, withUnit = true): string => formatQuantity(si, quantity, store.system(), withUnit),
+    show: (si: number, quantity: Quantity, withUnit = true): string =>
+      formatQuantity(si, quantity, store.system(), withUnit),
   })),
   withHooks({
     onInit(store) {

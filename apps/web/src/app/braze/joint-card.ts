@@ -1,0 +1,160 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Joint, Line } from '@hephaist/contracts';
+import {
+  cautionsFor,
+  colourAt,
+  feedPlan,
+  filletRadiusM,
+  FLUX_SIGNS,
+  formatDuration,
+  sourceLine,
+  workingK,
+  type JointPlan,
+  type Step,
+} from '@hephaist/core';
+import { Clock } from '../drawings/clock';
+import { JointAnswer } from '../plan/joint-answer';
+import { UnitsStore } from '../units/units.store';
+
+interface CardStep {
+  readonly title: string;
+  readonly does: readonly string[];
+  readonly cautions: readonly string[];
+}
+
+/** What the fitter takes along: every step with its numbers, the feed drawn as a clock, cautions where they matter. */
+@Component({
+  selector: 'hp-joint-card',
+  imports: [Clock, JointAnswer],
+  template: `
+    <article class="sheet">
+      <hp-joint-answer [joint]="joint()" [plan]="plan()"
+        ><button class="button" (click)="print()">Print card</button></hp-joint-answer
+      >
+      @if (feed(); as f) {
+        <div class="body">
+          <ol>
+            @for (step of steps(); track step.title) {
+              <li>
+                <h2>{{ step.title }}</h2>
+                @for (line of step.does; track line) {
+                  <p>{{ line }}</p>
+                }
+                @for (c of step.cautions; track c) {
+                  <p class="caution">▲ {{ c }}</p>
+                }
+              </li>
+            }
+          </ol>
+          <figure>
+            <figcaption>
+              <strong>{{ f.title }}</strong>
+            </figcaption>
+            <hp-clock [feed]="f" [seen]="seen()" [about]="about()" />
+            <ol class="feed">
+              @for (s of f.steps; track s) {
+                <li>{{ s }}</li>
+              }
+            </ol>
+            <p class="quiet">{{ source() }}</p>
+          </figure>
+        </div>
+      } @else {
+        <p class="refused">✕ No rod serves this joint as it is. Do not braze it: {{ plan().troubles.join(', ') }}.</p>
+      }
+      <p class="quiet">
+        Advice only; local codes and licensed practice govern. Values from memory are to be checked in the current
+        edition of their source.
+      </p>
+    </article>
+  `,
+  styleUrl: './joint-card.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JointCard {
+  readonly joint = input.required<Joint>();
+  readonly plan = input.required<JointPlan>();
+  readonly line = input<Line | undefined>();
+  private readonly units = inject(UnitsStore);
+
+  protected readonly feed = computed(() => {
+    const chosen = this.plan().selection.chosen;
+    return chosen ? feedPlan(chosen.filler, this.joint().position) : null;
+  });
+  protected readonly source = computed(() => sourceLine(this.feed()?.source ?? this.plan().gap.source));
+  private readonly atWork = computed(() =>
+    workingK(this.plan().selection.chosen?.filler ?? ({ brazingK: { min: 0, max: 0 } } as never)),
+  );
+  protected readonly seen = computed(() => colourAt(this.atWork()));
+  protected readonly about = computed(() => `about ${this.units.show(this.atWork(), 'temperature')}`);
+  protected readonly steps = computed((): CardStep[] => {
+    const cautions = cautionsFor(this.plan());
+    const at = (step: Step): string[] => cautions.filter((c) => c.step === step).map((c) => c.says);
+    return [
+      { title: 'Prepare', does: this.prepare(), cautions: at('prepare') },
+      { title: 'Purge', does: this.purge(), cautions: at('purge') },
+      { title: 'Heat', does: this.heat(), cautions: [...at('torch'), ...at('heat')] },
+      { title: 'Feed', does: this.rod(), cautions: [] },
+      { title: 'Cool and look', does: this.look(), cautions: at('cool') },
+    ];
+  });
+
+  private prepare(): string[] {
+    const p = this.plan();
+    const u = this.units;
+    const chosen = p.selection.chosen;
+    const out = [
+      `Cut square, ream, empty the chips. Clean tube end and socket to bright metal. Insert ${u.show(p.overlap.overlapM, 'length')}${p.overlap.answers[0]?.governs ? ' to the stop' : ''}, and turn.`,
+      `Gap ${u.show(p.gap.sideM, 'gap')} a side cold, ${u.show(2 * p.gap.sideM, 'gap')} across; ${chosen ? `${u.show(chosen.gap.sideM, 'gap')} at heat, ${chosen.gapVerdict}.` : ''}`,
+    ];
+    out.push(
+      chosen?.flux
+        ? `Flux ${chosen.flux.id} (${chosen.flux.name}), thin and even on the tube, none inside the socket.`
+        : 'No flux.',
+    );
+    return out;
+  }
+
+  private purge(): string[] {
+    const purge = this.plan().purge;
+    if (!purge) return ['No nitrogen needed: nothing flows in it.'];
+    const u = this.units;
+    return [
+      `Vent open beyond the joint. Fill ${formatDuration(purge.waitS)} at ${u.show(purge.fillM3s, 'flow')}, then ${u.show(purge.trickleM3s, 'flow')}. Strike when oxygen at the vent is ${purge.limit * 100} % or less.`,
+    ];
+  }
+
+  private heat(): string[] {
+    const chosen = this.plan().selection.chosen;
+    const out = [
+      `Neutral flame, always moving. Tube first, then the socket, most of the heat on the heavier part, to ${this.about()}: ${this.seen()} in a dim place.`,
+    ];
+    if (chosen?.flux)
+      out.push(
+        `The flux tells: ${FLUX_SIGNS.map((s) => `${s.says} near ${this.units.show(s.atK, 'temperature')}`).join('; ')}.`,
+      );
+    if (this.plan().tube.odM >= 0.0254) out.push('1 in and larger: preheat the whole fitting.');
+    return out;
+  }
+
+  private rod(): string[] {
+    const use = this.plan().filler;
+    const chosen = this.plan().selection.chosen;
+    if (!use || !chosen) return [];
+    return [
+      `About ${this.units.show(use.flatStickM, 'length')} of flat stick (${this.units.show(use.massKg, 'filler')}) of ${chosen.filler.id}. The metal melts the rod, never the flame.`,
+      `Stop at a complete small concave fillet, about ${this.units.show(filletRadiusM(this.plan().tube.wallM), 'length')}.`,
+    ];
+  }
+
+  private look(): string[] {
+    const flux = this.plan().selection.chosen?.flux;
+    return [
+      `${flux ? 'Wash the flux off with warm water and a brush. ' : ''}Filler all round, smooth, no cracks, no burnt tube${flux ? ', no flux left' : ''}. Then log it.`,
+    ];
+  }
+
+  protected print(): void {
+    globalThis.print();
+  }
+}

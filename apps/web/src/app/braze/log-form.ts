@@ -1,0 +1,147 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { jointLogSchema, problemsOf, VISUAL_REJECTS, type Joint, type JointLog } from '@hephaist/contracts';
+import { dayIn, FILLERS, type FieldProblem, type JointPlan } from '@hephaist/core';
+import { ApiProblem } from '../data/api';
+import { CrewStore } from '../data/crew.store';
+import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
+import { Field } from '../forms/field';
+import { problemAt } from '../forms/problems';
+import { instantOf, localNow, percentOf } from './log-draft';
+
+interface Draft {
+  brazerId: string;
+  when: string;
+  fillerId: string;
+  fillerLot: string;
+  oxygen: string;
+  visual: '' | 'accepted' | 'rejected';
+  visualReason: string;
+  lookedBy: string;
+  outOfRangeReason: string;
+}
+
+/** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
+@Component({
+  selector: 'hp-log-form',
+  imports: [FormsModule, Field],
+  templateUrl: './log-form.html',
+  styleUrl: './log-form.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LogForm {
+  readonly joint = input.required<Joint>();
+  readonly plan = input.required<JointPlan>();
+  protected readonly store = inject(JobStore);
+  protected readonly crew = inject(CrewStore);
+  protected readonly fillers = FILLERS;
+  protected readonly rejects = VISUAL_REJECTS;
+
+  private readonly zone = computed(() => this.store.job()?.timeZone ?? 'UTC');
+  protected readonly log = computed(() => this.store.lastLog().get(this.joint().id));
+  /** A rejected joint may be made again. */
+  protected readonly open = computed(() => this.log()?.visual !== 'accepted');
+  private readonly lastLot = signal('');
+  private readonly lastLooker = signal('');
+  protected readonly draft = linkedSignal<string, Draft>({
+    source: () => this.joint().id,
+    computation: () => ({
+      brazerId: '',
+      when: localNow(this.zone()),
+      fillerId: this.plan().selection.chosen?.filler.id ?? '',
+      fillerLot: this.lastLot(),
+      oxygen: '',
+      visual: '',
+      visualReason: '',
+      lookedBy: this.lastLooker(),
+      outOfRangeReason: '',
+    }),
+  });
+  protected readonly tried = linkedSignal({ source: () => this.joint().id, computation: () => false });
+  protected readonly told = linkedSignal<string, readonly FieldProblem[]>({
+    source: () => this.joint().id,
+    computation: () => [],
+  });
+  protected readonly outcome = linkedSignal<string, string | null>({
+    source: () => this.joint().id,
+    computation: () => null,
+  });
+  protected readonly busy = signal(false);
+
+  private readonly day = computed(() => {
+    const instant = instantOf(this.draft().when, this.zone());
+    return instant ? dayIn(instant, this.zone()) : localNow(this.zone()).slice(0, 10);
+  });
+  protected readonly board = computed(() => this.crew.board(this.plan().asks, this.day()));
+  protected readonly permission = computed(
+    () => this.board().find((r) => r.brazer.id === this.draft().brazerId)?.permission ?? null,
+  );
+
+  private readonly entry = computed((): JointLog => {
+    const d = this.draft();
+    return {
+      id: newId(),
+      jobId: this.joint().jobId,
+      jointId: this.joint().id,
+      brazerId: d.brazerId,
+      brazedAt: instantOf(d.when, this.zone()) ?? '',
+      fillerId: d.fillerId,
+      fillerLot: d.fillerLot.trim(),
+      oxygen: d.oxygen.trim() === '' ? null : percentOf(d.oxygen),
+      visual: d.visual as JointLog['visual'],
+      visualReason: d.visual === 'rejected' ? ((d.visualReason || null) as JointLog['visualReason']) : null,
+      lookedBy: d.lookedBy.trim(),
+      outOfRangeReason: d.outOfRangeReason.trim() || null,
+    };
+  });
+
+  private readonly problems = computed((): FieldProblem[] => {
+    const own = problemsOf(jointLogSchema, this.entry()).map((p) =>
+      p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
+    );
+    if (this.permission()?.may === false && !this.entry().outOfRangeReason)
+      own.push({ field: 'outOfRangeReason', says: 'Say why it was brazed all the same' });
+    return [...this.told(), ...(this.tried() ? own : [])];
+  });
+
+  protected problem(field: string): string | null {
+    return problemAt(this.problems(), field);
+  }
+
+  protected set<K extends keyof Draft>(key: K, value: Draft[K]): void {
+    this.draft.update((d) => ({ ...d, [key]: value }));
+    this.told.set([]);
+  }
+
+  protected nameOf(id: string): string {
+    return this.crew.brazers().find((b) => b.id === id)?.name ?? 'someone no longer on file';
+  }
+
+  protected async save(): Promise<void> {
+    this.tried.set(true);
+    if (this.problems().length || this.busy()) return;
+    this.busy.set(true);
+    const entry = this.entry();
+    try {
+      const state = await this.store.saveLog(entry);
+      this.lastLot.set(entry.fillerLot);
+      this.lastLooker.set(entry.lookedBy);
+      this.tried.set(false);
+      this.outcome.set(
+        state === 'held' ? 'Held here; it is sent as soon as the server answers.' : this.movedWords(entry),
+      );
+    } catch (e) {
+      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
+      else this.outcome.set((e as Error).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  private movedWords(entry: JointLog): string {
+    const row = this.crew.board(this.plan().asks, this.day()).find((r) => r.brazer.id === entry.brazerId);
+    const good = row?.permission.continuity.goodThrough;
+    return `Logged. ${this.nameOf(entry.brazerId)} is now good through ${good ?? 'no date: no passed coupon'}.`;
+  }
+}

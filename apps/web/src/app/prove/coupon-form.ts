@@ -1,0 +1,161 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { couponSchema, problemsOf, type Coupon } from '@hephaist/contracts';
+import {
+  cupForOd,
+  displayUnit,
+  FILLERS,
+  findSectionRuleSet,
+  findTube,
+  judgeSection,
+  METALS,
+  POSITIONS,
+  SECTION_RULE_SETS,
+  sizesOf,
+  TUBE_STANDARDS,
+  type FieldProblem,
+  type Position,
+} from '@hephaist/core';
+import { ApiProblem } from '../data/api';
+import { localNow } from '../braze/log-draft';
+import { CrewStore } from '../data/crew.store';
+import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
+import { Strip } from '../drawings/strip';
+import { Field } from '../forms/field';
+import { problemAt } from '../forms/problems';
+import { typed } from '../plan/joint-draft';
+import { UnitsStore } from '../units/units.store';
+import { readVoids } from './void-text';
+
+/** Enters a section coupon's result; the strip and its verdict are drawn as it is typed. */
+@Component({
+  selector: 'hp-coupon-form',
+  imports: [FormsModule, Field, Strip],
+  templateUrl: './coupon-form.html',
+  styleUrl: './coupon-form.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CouponForm {
+  readonly done = output<Coupon>();
+  readonly cancelled = output();
+  protected readonly crew = inject(CrewStore);
+  private readonly job = inject(JobStore);
+  private readonly system = inject(UnitsStore).system();
+  protected readonly unit = displayUnit('diameter', this.system).symbol;
+  protected readonly lists = {
+    standards: TUBE_STANDARDS,
+    metals: METALS,
+    fillers: FILLERS,
+    positions: POSITIONS,
+    ruleSets: SECTION_RULE_SETS,
+  };
+
+  protected readonly draft = signal({
+    number: this.nextNumber(),
+    brazerId: '',
+    brazedOn: localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10),
+    ruleSetId: 'asme-ix-medical',
+    standardId: 'acr',
+    size: '1-1/8',
+    tubeMetalId: 'copper',
+    socketMetalId: 'copper',
+    fillerId: 'BCuP-5',
+    position: 'horizontal' as Position,
+    overlap: '',
+    boreClean: true,
+    left: '',
+    right: '',
+    lookedBy: '',
+  });
+  protected readonly tried = signal(false);
+  protected readonly told = signal<readonly FieldProblem[]>([]);
+  protected readonly failure = signal<string | null>(null);
+  protected readonly busy = signal(false);
+  private readonly id = newId();
+
+  protected readonly sizes = computed(() => sizesOf(this.draft().standardId));
+  /** Overlap typed, or the cup's depth for this tube. */
+  private readonly overlapM = computed(() => {
+    const d = this.draft();
+    if (d.overlap.trim()) return typed(d.overlap, 'diameter', this.system);
+    return cupForOd(findTube(d.standardId, d.size)?.odM ?? 0)?.depthM ?? NaN;
+  });
+  protected readonly usualOverlap = computed(() => {
+    const d = this.draft();
+    const depth = cupForOd(findTube(d.standardId, d.size)?.odM ?? 0)?.depthM;
+    return depth
+      ? `${displayUnit('diameter', this.system).fromSi(depth).toFixed(3)}, the usual cup`
+      : 'no usual cup: measure it';
+  });
+  private readonly left = computed(() => readVoids(this.draft().left, this.overlapM(), 'left', this.system));
+  private readonly right = computed(() => readVoids(this.draft().right, this.overlapM(), 'right', this.system));
+  private readonly coupon = computed((): Coupon => {
+    const d = this.draft();
+    const overlapM = this.overlapM();
+    return {
+      id: this.id,
+      number: d.number.trim(),
+      brazerId: d.brazerId,
+      brazedOn: d.brazedOn,
+      ruleSetId: d.ruleSetId,
+      tube: { standardId: d.standardId, size: d.size, metalId: d.tubeMetalId },
+      socketMetalId: d.socketMetalId,
+      fillerId: d.fillerId,
+      position: d.position,
+      overlapM,
+      boreClean: d.boreClean,
+      lookedBy: d.lookedBy.trim(),
+      faces: [
+        { name: 'left', overlapM, voids: this.left().voids },
+        { name: 'right', overlapM, voids: this.right().voids },
+      ],
+    };
+  });
+  private readonly problems = computed(() => {
+    const contract = problemsOf(couponSchema, this.coupon()).map((p) =>
+      p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
+    );
+    return [...this.told(), ...this.left().problems, ...this.right().problems, ...(this.tried() ? contract : [])];
+  });
+  protected readonly verdict = computed(() => {
+    const rules = findSectionRuleSet(this.draft().ruleSetId);
+    if (!rules || !(this.overlapM() > 0) || this.left().problems.length || this.right().problems.length) return null;
+    return judgeSection(this.coupon().faces, this.draft().boreClean, rules);
+  });
+
+  private nextNumber(): string {
+    const used = this.crew.coupons().map((c) => Number(/^C-(\d+)$/.exec(c.number)?.[1] ?? 0));
+    return `C-${String(Math.max(0, ...used) + 1).padStart(3, '0')}`;
+  }
+
+  protected set(change: Partial<ReturnType<CouponForm['draft']>>): void {
+    this.draft.update((d) => ({ ...d, ...change }));
+    this.told.set([]);
+  }
+
+  protected setStandard(standardId: string): void {
+    this.set({ standardId, size: sizesOf(standardId)[0] ?? '' });
+  }
+
+  protected problem(field: string): string | null {
+    return problemAt(this.problems(), field);
+  }
+
+  protected async save(): Promise<void> {
+    this.tried.set(true);
+    this.failure.set(null);
+    if (this.problems().length || this.busy()) return;
+    this.busy.set(true);
+    try {
+      const coupon = this.coupon();
+      await this.crew.saveCoupon(coupon);
+      this.done.emit(coupon);
+    } catch (e) {
+      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
+      else this.failure.set((e as Error).message);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}

@@ -1,0 +1,26 @@
+import { displayUnit, type FieldProblem, type UnitSystem, type VoidInterval } from '@hephaist/core';
+
+/** Voids typed as "3-4.2, 9-10", distances from the socket mouth in the units shown. */
+export function readVoids(
+  text: string,
+  overlapM: number,
+  field: string,
+  system: UnitSystem,
+): { voids: VoidInterval[]; problems: FieldProblem[] } {
+  const unit = displayUnit('diameter', system);
+  const voids: VoidInterval[] = [];
+  const problems: FieldProblem[] = [];
+  for (const part of text
+    .split(/[,;]\s+|;|,(?=\S*-)/)
+    .map((p) => p.trim())
+    .filter(Boolean)) {
+    const m = /^(\d*[.,]?\d+)\s*(?:-|–|to)\s*(\d*[.,]?\d+)$/.exec(part);
+    const [from, to] = m ? [m[1], m[2]].map((t) => unit.toSi(Number((t ?? '').replace(',', '.')))) : [];
+    if (from === undefined || to === undefined)
+      problems.push({ field, says: `"${part}": write a void as from-to, e.g. 0.10-0.15` });
+    else if (to <= from) problems.push({ field, says: `"${part}": runs from a smaller to a larger distance` });
+    else if (to > overlapM + 1e-9) problems.push({ field, says: `"${part}": ends outside the overlap` });
+    else voids.push({ fromM: from, toM: to });
+  }
+  return { voids, problems };
+}
