@@ -128,8 +128,9 @@ export const DEMO_LINES: readonly DemoLine[] = [
     brazed: 9,
     odd: {
       2: { socket: 'red-brass-cast' },
-      3: { position: 'up-feed', measured: [0.8745, 0.8755, 0.8985, 0.8995] },
+      3: { position: 'up-feed' },
       8: { position: 'up-feed' },
+      10: { measured: [0.8745, 0.8755, 0.8985, 0.8995], note: 'socket swaged oversize' },
       11: { size: '1/2' },
       12: { size: '1/2' },
       13: { size: '1/2', position: 'up-feed' },

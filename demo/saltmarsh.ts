@@ -1,5 +1,16 @@
-import type { Brazer, Coupon, JobFile, Joint, JointLog, Line, Procedure } from '@hephaist/contracts';
-import { addMonths, cupForOd, degFToK, findTube, FOOT, INCH, PSI } from '@hephaist/core';
+import {
+  lineConditions,
+  procedureCovers,
+  type Brazer,
+  type Coupon,
+  type Job,
+  type JobFile,
+  type Joint,
+  type JointLog,
+  type Line,
+  type Procedure,
+} from '@hephaist/contracts';
+import { addMonths, cupForOd, degFToK, findTube, FOOT, INCH, planJoint, PSI } from '@hephaist/core';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 
 /**
@@ -178,6 +189,20 @@ export function saltmarsh(today: string): JobFile {
     procedure('BPS-2', ['101', '102'], ['FB3-A', 'FB3-C'], 'Silver rod with flux: brass, steel, stainless to copper'),
   ];
 
+  const job: Job = {
+    id: jobId,
+    name: 'Saltmarsh Sea-Turtle Hospital',
+    place: 'Surgery wing and cold store',
+    timeZone: 'America/New_York',
+    schools: { phosphorusOnBrass: 'strict' },
+  };
+  /** The rod the plan takes, as a careful crew would. */
+  const rod = (j: Joint): string => {
+    const line = lines.find((l) => l.id === j.lineId);
+    const plan = line ? planJoint(j, lineConditions(line, job), procedureCovers(procedures)) : null;
+    return plan?.selection.chosen?.filler.id ?? 'BCuP-5';
+  };
+
   const logs: JointLog[] = [];
   DEMO_LINES.forEach((source, i) => {
     const own = joints.filter((j) => j.lineId === lines[i]?.id).slice(0, source.brazed);
@@ -190,7 +215,7 @@ export function saltmarsh(today: string): JobFile {
         jointId: j.id,
         brazerId: n % 3 === 1 && j.position === 'horizontal' && j.socket.metalId === 'copper' ? dov.id : orla.id,
         brazedAt: `${day}T${String(14 + (n % 6)).padStart(2, '0')}:${n % 2 ? '35' : '10'}:00Z`,
-        fillerId: j.socket.metalId === 'copper' ? 'BCuP-5' : 'BAg-7',
+        fillerId: rod(j),
         fillerLot: `R${2200 + i * 7}-${n % 2 ? 'B' : 'A'}`,
         oxygen: 0.0042 + ((n * 7) % 5) / 1000,
         visual: rejected ? 'rejected' : 'accepted',
@@ -204,13 +229,7 @@ export function saltmarsh(today: string): JobFile {
   return {
     format: 'hephaist-job',
     version: 1,
-    job: {
-      id: jobId,
-      name: 'Saltmarsh Sea-Turtle Hospital',
-      place: 'Surgery wing and cold store',
-      timeZone: 'America/New_York',
-      schools: { phosphorusOnBrass: 'strict' },
-    },
+    job,
     lines,
     joints,
     logs,

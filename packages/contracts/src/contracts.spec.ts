@@ -35,7 +35,7 @@ describe('the demo job', () => {
       const line = demo.lines.find((l) => l.id === j.lineId);
       return line && planJoint(j, lineConditions(line, demo.job), covers).trouble === 'stop';
     });
-    expect(stopped.map((j) => j.mark)).toEqual(['OX-04']);
+    expect(stopped.map((j) => j.mark)).toEqual(['OX-11']);
   });
 
   it('has a crew in every state', () => {

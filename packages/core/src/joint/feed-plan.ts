@@ -16,6 +16,9 @@ export interface FeedPlan {
   readonly source: Source;
 }
 
+/** Once round from 6 and a little over the start; hours past 12 go on counting. */
+const allRound: readonly FeedSweep[] = [{ fromHour: 6, toHour: 18.6, clockwise: true }];
+
 const source = practice('feeding order by position and flow of the rod');
 
 /** Where to heat and feed, by position and by how the alloy flows. */
@@ -47,14 +50,14 @@ export function feedPlan(filler: Filler, position: Position): FeedPlan {
         around,
         'Overlap the start.',
       ],
-      sweeps: [{ fromHour: 6, toHour: 6.5, clockwise: true }],
+      sweeps: runs ? [] : allRound,
       source,
     };
   }
   return {
     title: 'Socket faces up: heat tube, then socket, and let it run down in.',
     steps: ['Heat the tube first, then the socket.', around, 'Overlap the start.'],
-    sweeps: [{ fromHour: 6, toHour: 6.5, clockwise: true }],
+    sweeps: runs ? [] : allRound,
     source: FLOW_SOURCE,
   };
 }

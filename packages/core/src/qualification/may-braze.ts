@@ -49,6 +49,7 @@ export function mayBraze(record: BrazerRecord, joint: JointVariables, on: Day): 
   if (nearest && nearest.gaps.length && joint.fNumber !== null)
     reasons.push(...nearest.gaps.map((g) => `outside range: ${g}`));
   const by = nearest && nearest.gaps.length === 0 ? nearest.label : null;
-  if (reasons.length === 0 && by) reasons.push(`covered by coupon ${by}, good through ${kept.goodThrough}`);
-  return { may: by !== null && kept.state === 'current' && reasons.length === 1, reasons, continuity: kept, by };
+  const may = by !== null && reasons.length === 0;
+  if (may) reasons.push(`covered by coupon ${by}, good through ${kept.goodThrough}`);
+  return { may, reasons, continuity: kept, by };
 }

@@ -106,6 +106,38 @@ describe('who may braze a joint on a day', () => {
     expect(mayBraze(record(), { ...joint, fNumber: '102' }, '2026-06-01').reasons.join()).toContain('F-102');
     expect(mayBraze(record(), { ...joint, fNumber: null }, '2026-06-01').reasons.join()).toContain('no rod');
   });
+  it('a brazer withdrawn for cause may not, though coupon and continuity hold', () => {
+    const p = mayBraze(record({ withdrawn: { on: '2026-05-01', reason: 'leaks' } }), joint, '2026-06-01');
+    expect(p.may).toBe(false);
+    expect(p.reasons).toEqual(['withdrawn on 2026-05-01: leaks']);
+    expect(mayBraze(record({ withdrawn: { on: '2026-05-01', reason: 'leaks' } }), joint, '2026-04-30').may).toBe(true);
+  });
+
+  it('never says may with a reason against, whatever the record', () => {
+    const day = fc
+      .integer({ min: 0, max: 700 })
+      .map((n) => new Date(Date.UTC(2025, 0, 1 + n)).toISOString().slice(0, 10));
+    fc.assert(
+      fc.property(
+        day,
+        day,
+        fc.option(day, { nil: null }),
+        fc.boolean(),
+        fc.constantFrom('103', '102', null),
+        (brazedOn, on, out, passed, fNumber) => {
+          const p = mayBraze(
+            record({ coupons: [{ ...coupon, brazedOn, passed }], withdrawn: out ? { on: out, reason: 'x' } : null }),
+            { ...joint, fNumber },
+            on,
+          );
+          const good =
+            passed && brazedOn <= on && on <= addMonths(brazedOn, 6) && !(out && out <= on) && fNumber === '103';
+          expect(p.may).toBe(good);
+        },
+      ),
+    );
+  });
+
   it('moves the date when a joint is logged', () => {
     const before = mayBraze(record(), joint, '2026-06-01').continuity.goodThrough;
     const after = mayBraze(record({ joints: [{ day: '2026-06-01', label: 'PF-1' }] }), joint, '2026-06-01').continuity

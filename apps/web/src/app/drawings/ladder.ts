@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { colourAt, displayUnit, workingK, type JointPlan } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
-import { GLOW, ladderOf, spread, type LadderBand } from './ladder-bands';
+import { GLOW, ladderOf, spread } from './ladder-bands';
 
 const TOP = 14;
 const BOTTOM = 286;
@@ -160,26 +160,31 @@ export class LadderView {
     GLOW.map((g) => ({ at: Math.min(1, Math.max(0, (g.atK - 280) / (this.ladder().topK - 280))), colour: g.colour })),
   );
 
-  protected readonly bands = computed(() =>
-    this.ladder().bands.map((band: LadderBand) => {
+  protected readonly bands = computed(() => {
+    const bands = this.ladder().bands;
+    const metals = bands.filter((b) => b.kind === 'melts');
+    const metalYs = spread(
+      metals.map((b) => this.y()(b.fromK) - 4),
+      14,
+    );
+    return bands.map((band) => {
       const width = band.kind === 'melting' ? 26 : band.kind === 'flux' ? 24 : 34;
       const centre = 78 + band.column * 42;
       const y = this.y()(band.toK);
-      const h = this.y()(band.fromK) - y;
-      const above = band.kind === 'brazing' || band.kind === 'flux';
+      const metal = band.kind === 'melts';
       return {
         ...band,
         x: centre - width / 2,
         y,
         w: width,
-        h: Math.max(2, h),
+        h: Math.max(2, this.y()(band.fromK) - y),
         text: band.kind === 'melting' ? '' : band.label,
-        textX: band.kind === 'melts' ? centre - width / 2 : centre,
-        anchor: band.kind === 'melts' ? 'start' : 'middle',
-        textY: above ? y - 5 : Math.min(y + h + 13 + (band.column % 2) * 13, BOTTOM),
+        textX: metal ? 66 + metals.length * 42 : centre,
+        textY: metal ? (metalYs[metals.indexOf(band)] ?? y) : y - 5,
+        anchor: metal ? 'start' : 'middle',
       };
-    }),
-  );
+    });
+  });
 
   protected readonly lines = computed(() => {
     const lines = this.ladder().lines.map((l) => ({

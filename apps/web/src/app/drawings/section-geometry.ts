@@ -35,7 +35,7 @@ export function sectionGeometry(plan: JointPlan, tempK: number): SectionGeometry
   const { tube } = plan;
   const overlap = plan.overlap.overlapM;
   const scale = Math.min(235 / overlap, 150 / (tube.odM / 2));
-  const exaggeration = nice.filter((n) => widest * scale * n <= 26).at(-1) ?? 2;
+  const exaggeration = nice.filter((n) => widest * scale * n <= 34).at(-1) ?? 2;
   const hot = hotGap(plan.gap, plan.tubeMetal.expansionPerK, plan.socketMetal.expansionPerK, tempK);
   const gap = Math.max(0, hot.sideM) * scale * exaggeration;
   const outer = (tube.odM / 2) * scale;

@@ -9,7 +9,7 @@ import { UnitsStore } from '../units/units.store';
   template: `
     <svg [attr.viewBox]="'0 0 620 ' + height()" role="img" [attr.aria-label]="verdict().reasons.join('. ')">
       @for (face of faces(); track face.name; let i = $index) {
-        <g [attr.transform]="'translate(0 ' + (i * 74 + 22) + ')'">
+        <g [attr.transform]="'translate(0 ' + (i * 84 + 22) + ')'">
           <text x="0" y="22" class="strong">{{ face.name }}</text>
           <rect x="62" y="4" width="480" height="26" class="filled" />
           @for (v of face.voids; track $index) {
@@ -18,7 +18,7 @@ import { UnitsStore } from '../units/units.store';
           }
           <path [attr.d]="'M62 42 H' + face.sumX" class="sum" [class.over]="!face.passes" />
           <path [attr.d]="'M' + face.limitX + ' 35 v14'" class="limit" />
-          <text [attr.x]="face.limitX + 5" y="47" class="on-limit">limit {{ face.limit }}</text>
+          <text [attr.x]="face.limitX" y="63" text-anchor="middle" class="on-limit">limit {{ face.limit }}</text>
           <text x="552" y="22" class="strong" [class.over]="!face.passes">
             {{ face.passes ? '✓' : '✕' }} {{ face.share }}
           </text>
@@ -76,7 +76,7 @@ import { UnitsStore } from '../units/units.store';
 export class Strip {
   readonly verdict = input.required<SectionVerdict>();
   private readonly units = inject(UnitsStore);
-  protected readonly height = computed(() => this.verdict().faces.length * 74 + 30);
+  protected readonly height = computed(() => this.verdict().faces.length * 84 + 28);
   protected readonly faces = computed(() =>
     this.verdict().faces.map((face) => {
       const x = scaleLinear().domain([0, face.overlapM]).range([62, 542]);

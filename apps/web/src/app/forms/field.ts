@@ -6,12 +6,7 @@ let serial = 0;
 @Component({
   selector: 'hp-field',
   template: `
-    <label [for]="for()"
-      >{{ label() }}
-      @if (unit()) {
-        <span class="quiet">{{ unit() }}</span>
-      }
-    </label>
+    <label [for]="for()">{{ label() }}{{ unit() ? ' (' + unit() + ')' : '' }}</label>
     <ng-content />
     @if (problem(); as p) {
       <p class="says-problem" role="alert" [id]="problemId()">✕ {{ p }}</p>

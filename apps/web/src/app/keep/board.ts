@@ -40,13 +40,13 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
             </td>
             <td>
               @if (left(row); as l) {
-                <svg viewBox="0 0 156 22" width="156" height="22" role="img" [attr.aria-label]="l.words">
-                  <rect x="0" y="13" width="150" height="5" class="track" />
-                  <rect x="0" y="13" [attr.width]="l.width" height="5" [attr.class]="l.tone" />
+                <svg viewBox="0 0 156 28" width="156" height="28" role="img" [attr.aria-label]="l.words">
+                  <rect x="0" y="18" width="150" height="5" class="track" />
+                  <rect x="0" y="18" [attr.width]="l.width" height="5" [attr.class]="l.tone" />
                   @for (t of ticks; track t) {
-                    <path [attr.d]="'M' + at(t) + ' 11 v9'" class="tick" />
+                    <path [attr.d]="'M' + at(t) + ' 16 v9'" class="tick" />
                   }
-                  <text x="0" y="9" [attr.class]="'says ' + l.tone">{{ l.words }}</text>
+                  <text x="0" y="11" [attr.class]="'says ' + l.tone">{{ l.words }}</text>
                 </svg>
               }
             </td>
@@ -64,6 +64,10 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
   styles: `
     .mark {
       display: block;
+    }
+    td:nth-child(2),
+    td:nth-child(4) {
+      white-space: nowrap;
     }
     .track {
       fill: var(--hairline);

@@ -34,7 +34,7 @@ interface Figure {
       grid-template-columns: repeat(5, auto);
     }
     div {
-      padding: 6px 12px 7px;
+      padding: 6px 10px 7px;
       border-left: 1px solid var(--hairline);
     }
     div:first-child {
@@ -153,9 +153,9 @@ export class JointNumbers {
     const { purge, service } = this.plan();
     if (!purge) return { label: 'Nitrogen', value: 'none', after: service.purgeWhy, tone: '', why: service.purgeWhy };
     return {
-      label: 'Nitrogen first',
+      label: 'Nitrogen first, then',
       value: formatDuration(purge.waitS),
-      after: `then ${this.units.show(purge.trickleM3s, 'flow')}`,
+      after: `· ${this.units.show(purge.trickleM3s, 'flow')}`,
       tone: '',
       why: `Fill at ${this.units.show(purge.fillM3s, 'flow')}: ${this.units.show(purge.volumeM3, 'volume')} to ${purge.limit * 100} % oxygen at the far end: plug ${formatDuration(purge.plugS)}, well mixed ${formatDuration(purge.wellMixedS)}, with dispersion ${formatDuration(purge.dispersedS)}. Whole line counted at this bore.${purge.stratifies ? ' At the trickle the gas may layer in this bore: the one-dimensional answer is not to be trusted there.' : ''}`,
     };

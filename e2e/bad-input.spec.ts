@@ -1,0 +1,107 @@
+import { expect, test } from '@playwright/test';
+import { openDemo, withLib } from './helpers';
+
+test('two people edit the same joint: the second is told, sees what stands, and loses nothing', async ({
+  page,
+  browser,
+}) => {
+  await openDemo(page);
+  const other = await (await browser.newContext()).newPage();
+  await openDemo(other);
+  for (const p of [page, other]) {
+    await p.getByRole('grid').getByText('PF-10', { exact: true }).click();
+    await p.getByRole('button', { name: 'Edit joint' }).click();
+  }
+  await page.getByLabel('Note').fill('first to save');
+  await page.getByRole('button', { name: 'Save joint' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  await other.getByLabel('Note').fill('second to save');
+  await other.getByRole('button', { name: 'Save joint' }).click();
+  await expect(other.getByText('Someone else changed this joint since you opened it.')).toBeVisible();
+  await expect(other.getByRole('cell', { name: 'first to save' })).toBeVisible();
+  await expect(other.getByLabel('Note')).toHaveValue('second to save');
+  await other.getByRole('button', { name: 'Save mine over it' }).click();
+  await expect(other.getByRole('dialog')).toBeHidden();
+  await page.reload();
+  await expect(page.getByText('second to save')).toBeVisible();
+});
+
+test('the database stops while saving: the entry is held, survives a reload, and arrives once when it is back', async ({
+  page,
+}) => {
+  const data = process.env['E2E_DATA'] ?? '';
+  const jobId = await openDemo(page);
+  const port = withLib(`sed -n 4p '${data}/data/postmaster.pid'`);
+  await page.getByRole('button', { name: 'Add joint' }).click();
+  await page.getByLabel('Joint mark').fill('PF-77');
+  withLib(`pg_stop '${data}'`);
+  await page.getByRole('dialog').getByRole('button', { name: 'Add joint' }).click();
+  await expect(page.getByText('1 entry held here')).toBeVisible();
+  await expect(page.getByRole('grid').getByText('PF-77', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('1 entry held here')).toBeVisible();
+  await expect(page.getByText('This job cannot be shown.')).toBeVisible();
+  withLib(`pg_start '${data}' ${port}`);
+  await expect(page.getByText('1 entry held here')).toBeHidden();
+  await expect(page.getByRole('grid')).toBeVisible();
+  const joints = (await (await page.request.get(`/api/jobs/${jobId}/joints`)).json()) as { joints: { mark: string }[] };
+  expect(joints.joints.filter((j) => j.mark === 'PF-77')).toHaveLength(1);
+});
+
+test('a joint with impossible input is refused at its fields, and nothing typed is lost', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Add joint' }).click();
+  const form = page.getByRole('dialog');
+  await form.getByLabel('Joint mark').fill('PF-01');
+  await form.getByLabel('Known by').selectOption('stated');
+  await form.getByLabel('Gap per side').fill('-3');
+  await form.getByRole('button', { name: 'Add joint' }).click();
+  await expect(form.getByText('above 0 and at most 0.079 in')).toBeVisible();
+  await form.getByLabel('Gap per side').fill('three thou');
+  await expect(form.getByText('Gap per side must be a number')).toBeVisible();
+  await form.getByLabel('Gap per side').fill('0,003');
+  await form.getByRole('button', { name: 'Add joint' }).click();
+  await expect(form.getByText('this mark is already used in the job')).toBeVisible();
+  await expect(form.getByLabel('Gap per side')).toHaveValue('0,003');
+  await form.getByLabel('Standard').selectOption('acr-coil');
+  await form.getByLabel('Size').selectOption('1/4');
+  await form.getByLabel('Known by').selectOption('nominal');
+  await expect(form.getByText('no socket table for this size: measure the tube and the socket')).toBeVisible();
+});
+
+test('joints from CSV: bad rows by line and column, good ones offered, taken in at once', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Import CSV' }).click();
+  const csv = [
+    'mark,line,standard,size,socket metal,position,gap',
+    'DW-90,DW,L,3/4,copper,horizontal,0.003',
+    'DW-91,DW,L,9/4,copper,sideways,',
+    'DW-92,DW,L,1/2,,up-feed,',
+  ].join('\n');
+  await page
+    .getByLabel('CSV file')
+    .setInputFiles({ name: 'joints.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.getByText('2 good')).toBeVisible();
+  await expect(page.getByRole('row', { name: /^3 size no such size/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^3 position "sideways" is not known/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Import 2 joints' }).click();
+  await expect(page.getByRole('grid').getByText('DW-90', { exact: true })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('DW-90 takes');
+});
+
+test('foreign, broken and huge files are refused with words', async ({ page }) => {
+  await page.goto('/jobs');
+  const give = (name: string, buffer: Buffer) =>
+    page.getByLabel('Job file').setInputFiles({ name, mimeType: 'application/json', buffer });
+  await give('foreign.json', Buffer.from('{"hello":"world"}'));
+  await expect(page.getByText('this is not a Hephaist job file')).toBeVisible();
+  await give('broken.json', Buffer.from('{"format": '));
+  await expect(page.getByText(/broken.json: This is not JSON/)).toBeVisible();
+  await give('huge.json', Buffer.alloc(50_000_000, 32));
+  await expect(page.getByText('huge.json is 50 MB; at most 20 MB can be read at once.')).toBeVisible();
+  const answer = await page.request.post('/api/commands', {
+    data: Buffer.alloc(21_500_000, 32),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  expect(answer.status()).toBe(413);
+});

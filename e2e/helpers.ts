@@ -1,0 +1,71 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+import { execFileSync, spawn } from 'node:child_process';
+
+/** Opens the demo job at a place. */
+export async function openDemo(
+  page: Page,
+  place: 'plan' | 'braze' | 'prove' | 'keep' | 'practise' = 'plan',
+): Promise<string> {
+  const jobs = (await (await page.request.get('/api/jobs')).json()) as { id: string; name: string }[];
+  const id = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';
+  await page.goto(`/job/${id}/${place}`);
+  await expect(page.getByRole('link', { name: /Plan/ })).toBeVisible();
+  return id;
+}
+
+/** No accessibility violation that axe finds, by WCAG 2.2 AA. */
+export async function expectAxeClean(page: Page): Promise<void> {
+  const found = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(
+    found.violations.map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.target.join(' '))
+          .slice(0, 3)
+          .join(' | ')}`,
+    ),
+  ).toEqual([]);
+}
+
+/** Runs a shell line with the project's own functions. */
+export const withLib = (line: string): string =>
+  execFileSync('bash', ['-c', `set -e; . scripts/lib.sh; ${line}`], { encoding: 'utf8' }).trim();
+
+/** A second Hephaist on an empty database of the same PostgreSQL, without the demo. */
+export async function emptyHephaist(): Promise<{ url: string; stop: () => void }> {
+  const data = process.env['E2E_DATA'] ?? '';
+  const name = `empty${Date.now()}`;
+  const [pg, port] = withLib(`pg_start '${data}' 0; printf '%s %s' "$PG_URL" "$(free_port)"`).split(' ') as [
+    string,
+    string,
+  ];
+  execFileSync(process.execPath, [
+    '--input-type=module',
+    '-e',
+    `import pg from 'pg'; const c = new pg.Client('${pg}'); await c.connect(); await c.query('create database ${name}'); await c.end();`,
+  ]);
+  const server = spawn(process.execPath, ['apps/server/dist/main.mjs'], {
+    env: {
+      ...process.env,
+      DATABASE_URL: pg.replace(/\/postgres$/, `/${name}`),
+      HEPHAIST_PORT: port,
+      HEPHAIST_DEMO: 'off',
+      LOG_LEVEL: 'silent',
+    },
+    stdio: 'ignore',
+  });
+  const url = `http://127.0.0.1:${port}`;
+  await expect
+    .poll(async () => {
+      try {
+        return (await fetch(`${url}/api/health`)).status;
+      } catch {
+        return 0;
+      }
+    })
+    .toBe(200);
+  return { url, stop: () => void server.kill() };
+}

@@ -1,0 +1,97 @@
+import { expect, test } from '@playwright/test';
+import { expectAxeClean, openDemo } from './helpers';
+
+for (const scheme of ['light', 'dark'] as const) {
+  test(`every view is clean to axe, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await page.goto('/jobs');
+    await expect(page.getByRole('link', { name: /Saltmarsh/ })).toBeVisible();
+    await expectAxeClean(page);
+    await openDemo(page, 'plan');
+    await page.getByRole('grid').getByText('PF-07', { exact: true }).click();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Edit joint' }).click();
+    await expect(page.getByLabel('Metal of the socket')).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.getByRole('button', { name: 'Import CSV' }).click();
+    await expect(page.getByLabel('CSV file')).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await openDemo(page, 'braze');
+    await expect(page.getByRole('button', { name: 'Print card' })).toBeVisible();
+    await expectAxeClean(page);
+    await openDemo(page, 'prove');
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Enter a coupon' }).click();
+    await expectAxeClean(page);
+    await openDemo(page, 'keep');
+    await expect(page.getByText(/may be brazed by/)).toBeVisible();
+    await expectAxeClean(page);
+    await openDemo(page, 'practise');
+    await page.getByRole('group', { name: 'Rods' }).getByRole('button').first().click();
+    await expectAxeClean(page);
+    await page.goto('/no/such/place');
+    await expect(page.getByText('Nothing stands at this address.')).toBeVisible();
+    await expectAxeClean(page);
+  });
+}
+
+test('the keyboard goes everywhere', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Home');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('PF-01');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('PF-03');
+  await page.keyboard.press('End');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('takes');
+  await expect(page.getByRole('row', { selected: true })).toBeInViewport();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('/');
+  await page.keyboard.type('304 up-feed');
+  await expect(page.getByRole('row', { name: /PF-11/ })).toBeVisible();
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('4');
+  await expect(page).toHaveURL(/\/keep/);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
+});
+
+test('units switch anywhere and change no stored value', async ({ page }) => {
+  const id = await openDemo(page, 'plan');
+  await page.getByRole('grid').getByText('PF-07', { exact: true }).click();
+  const stored = async (): Promise<unknown> =>
+    ((await (await page.request.get(`/api/jobs/${id}/joints`)).json()) as { joints: { mark: string }[] }).joints.find(
+      (j) => j.mark === 'PF-07',
+    );
+  const before = (await stored()) as { fitUp: unknown; socket: unknown };
+  await page.getByRole('button', { name: 'mm °C bar' }).click();
+  await expect(page.getByText('At 688 °C')).toBeVisible();
+  await page.getByRole('button', { name: 'Edit joint' }).click();
+  await page.getByRole('button', { name: 'Save joint' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
+  const after = (await stored()) as { fitUp: { tubeOdM: number[] }; socket: unknown };
+  expect(after.fitUp.tubeOdM[0]).toBeCloseTo((before.fitUp as { tubeOdM: number[] }).tubeOdM[0] ?? 0, 9);
+  expect(after.socket).toEqual(before.socket);
+  await page.reload();
+  await expect(page.getByText('At 688 °C')).toBeVisible();
+});
+
+test('no view scrolls sideways at 1280x800, and the initial script stays small', async ({ page }) => {
+  let bytes = 0;
+  page.on('response', (r) => {
+    if (r.url().endsWith('.js')) bytes += Number(r.headers()['content-length'] ?? 0);
+  });
+  for (const place of ['plan', 'braze', 'prove', 'keep', 'practise'] as const) {
+    await openDemo(page, place);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(1280);
+  }
+  expect(bytes).toBeLessThan(350_000 * 4);
+});

@@ -1,0 +1,73 @@
+import angular from 'angular-eslint';
+import { defineConfig } from 'eslint/config';
+import tseslint from 'typescript-eslint';
+
+/** Which packages a folder may import; the direction core <- contracts <- server, web is a rule, not a habit. */
+const noUpward = (...forbidden) => ({
+  'no-restricted-imports': [
+    'error',
+    { patterns: [{ group: forbidden, message: 'Dependencies go core <- contracts <- server, web.' }] },
+  ],
+});
+
+export default defineConfig(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.angular/**', '.hephaist/**', 'test-results/**'] },
+  {
+    files: ['**/*.ts'],
+    extends: [tseslint.configs.recommendedTypeChecked],
+    languageOptions: {
+      parserOptions: { projectService: { allowDefaultProject: ['vitest.config.ts', 'scripts/*.ts'] } },
+    },
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': 'off',
+    },
+  },
+  {
+    files: ['packages/core/**/*.ts'],
+    rules: noUpward(
+      '@hephaist/contracts*',
+      '@hephaist/server*',
+      '@hephaist/web*',
+      '@angular/*',
+      'express',
+      'knex',
+      '**/apps/**',
+      '**/contracts/**',
+    ),
+  },
+  {
+    files: ['packages/contracts/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: noUpward('@hephaist/server*', '@hephaist/web*', '@angular/*', 'express', 'knex', '**/apps/**'),
+  },
+  { files: ['apps/server/**/*.ts'], rules: noUpward('@hephaist/web*', '@angular/*', '**/web/**') },
+  {
+    files: ['apps/web/**/*.ts'],
+    extends: [angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      ...noUpward('@hephaist/server*', 'express', 'knex', '**/server/**'),
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'hp', style: 'kebab-case' }],
+    },
+  },
+  {
+    files: ['apps/web/**/*.html'],
+    extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility],
+    rules: {
+      '@angular-eslint/template/label-has-associated-control': 'off',
+      '@angular-eslint/template/click-events-have-key-events': 'off',
+      '@angular-eslint/template/interactive-supports-focus': 'off',
+    },
+  },
+  {
+    files: ['**/*.spec.ts', 'e2e/**/*.ts', 'apps/server/test/**/*.ts'],
+    rules: {
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-member-access': 'off',
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/no-unsafe-call': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+    },
+  },
+);
