@@ -20,11 +20,12 @@ export default defineConfig(
     },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      '@typescript-eslint/consistent-type-imports': 'off',
+      '@typescript-eslint/no-unnecessary-type-assertion': 'off',
     },
   },
   {
     files: ['packages/core/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
     rules: noUpward(
       '@hephaist/contracts*',
       '@hephaist/server*',
@@ -32,9 +33,22 @@ export default defineConfig(
       '@angular/*',
       'express',
       'knex',
+      'node:*',
       '**/apps/**',
       '**/contracts/**',
     ),
+  },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'setTimeout'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Date', property: 'now' },
+        { object: 'Math', property: 'random' },
+      ],
+    },
   },
   {
     files: ['packages/contracts/**/*.ts'],

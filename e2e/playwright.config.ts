@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 const freePort =
-  "const s=require('net').createServer().listen(0,'127.0.0.1',()=>{console.log(s.address().port);s.close()})";
+  "const s=require('net').createServer().listen(0,'127.0.0.1',()=>{process.stdout.write(String(s.address().port));s.close()})";
 // Set once by the first process; the workers inherit them.
 process.env['E2E_PORT'] ??= execFileSync(process.execPath, ['-e', freePort], { encoding: 'utf8' }).trim();
 process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'hephaist-e2e-'));

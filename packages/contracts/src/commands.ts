@@ -1,6 +1,6 @@
 import * as yup from 'yup';
 import { idSchema } from './ids.js';
-import { KINDS, type Kind, type RecordKinds, SCHEMAS } from './kinds.js';
+import { KINDS, type AnyFlagSchema, type Kind, type RecordKinds, SCHEMAS } from './kinds.js';
 import { parse } from './parse.js';
 import type { Stored } from './records.js';
 
@@ -36,7 +36,11 @@ export function parseCommand(value: unknown): PutCommand {
   const outer = parse(envelope, value);
   const records = outer.records.map((r, i) => ({
     seen: r.seen,
-    data: parse(SCHEMAS[outer.kind], r.data, outer.records.length > 1 ? `records.${i}.` : ''),
+    data: parse(
+      SCHEMAS[outer.kind] as AnyFlagSchema<RecordKinds[Kind]>,
+      r.data,
+      outer.records.length > 1 ? `records.${i}.` : '',
+    ),
   }));
   return { id: outer.id, kind: outer.kind, records } as PutCommand;
 }

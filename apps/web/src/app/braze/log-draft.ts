@@ -13,7 +13,7 @@ function offsetMinutes(zone: string, at: Date): number {
 
 /** A wall-clock time in a zone as an instant in UTC; null where it is no time. */
 export function instantOf(local: string, zone: string): string | null {
-  const asUtc = Date.parse(`${local}:00Z`);
+  const asUtc = /^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}$/.test(local) ? Date.parse(`${local}:00Z`) : NaN;
   if (Number.isNaN(asUtc)) return null;
   const first = asUtc - offsetMinutes(zone, new Date(asUtc)) * 60000;
   // Near a clock change the offset belongs to the result, not to the guess.

@@ -78,22 +78,44 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
   };
 }
 
-function fitUpOf(draft: JointDraft, system: UnitSystem): FitUp {
-  const d = (text: string): number => typed(text, 'diameter', system);
+/**
+ * Text back as SI. Text that still reads as the stored value gives exactly that value: what nobody changed is not
+ * changed by rounding, whatever the units.
+ */
+function back(text: string, quantity: Quantity, system: UnitSystem, was: number | null | undefined): number {
+  return was !== null && was !== undefined && text.trim() === shown(was, quantity, system)
+    ? was
+    : typed(text, quantity, system);
+}
+
+function fitUpOf(draft: JointDraft, system: UnitSystem, was: FitUp | undefined): FitUp {
   if (draft.mode === 'measured') {
+    const before = was?.mode === 'measured' ? was : null;
+    const d = (text: string, stored: number | undefined): number => back(text, 'diameter', system, stored);
     return {
       mode: 'measured',
-      tubeOdM: [d(draft.od1), d(draft.od2 || draft.od1)],
-      socketIdM: [d(draft.id1), d(draft.id2 || draft.id1)],
+      tubeOdM: [d(draft.od1, before?.tubeOdM[0]), d(draft.od2 || draft.od1, before?.tubeOdM[1])],
+      socketIdM: [d(draft.id1, before?.socketIdM[0]), d(draft.id2 || draft.id1, before?.socketIdM[1])],
       instrument: draft.instrument,
     };
   }
-  if (draft.mode === 'stated') return { mode: 'stated', gapSideM: typed(draft.gap, 'gap', system) };
+  if (draft.mode === 'stated') {
+    return { mode: 'stated', gapSideM: back(draft.gap, 'gap', system, was?.mode === 'stated' ? was.gapSideM : null) };
+  }
   return { mode: 'nominal' };
 }
 
-/** The joint a draft stands for; numbers that are none become NaN, which the schema refuses at their field. */
-export function jointOf(draft: JointDraft, base: Pick<Joint, 'id' | 'jobId' | 'sort'>, system: UnitSystem): Joint {
+/**
+ * The joint a draft stands for; numbers that are none become NaN, which the schema refuses at their field.
+ * @param was the joint as stored, where there is one
+ */
+export function jointOf(
+  draft: JointDraft,
+  base: Pick<Joint, 'id' | 'jobId' | 'sort'>,
+  system: UnitSystem,
+  was: Joint | null = null,
+): Joint {
+  const depth = draft.depth.trim() ? back(draft.depth, 'length', system, was?.socket.depthM) : null;
   return {
     id: base.id,
     jobId: base.jobId,
@@ -101,14 +123,12 @@ export function jointOf(draft: JointDraft, base: Pick<Joint, 'id' | 'jobId' | 's
     lineId: draft.lineId,
     mark: draft.mark.trim(),
     tube: { standardId: draft.standardId, size: draft.size, metalId: draft.tubeMetalId },
-    socket: {
-      kind: draft.socketKind,
-      metalId: draft.socketMetalId,
-      depthM: draft.depth.trim() ? typed(draft.depth, 'length', system) : null,
-    },
-    fitUp: fitUpOf(draft, system),
+    socket: { kind: draft.socketKind, metalId: draft.socketMetalId, depthM: depth },
+    fitUp: fitUpOf(draft, system, was?.fitUp),
     position: draft.position,
-    partNearby: draft.partId ? { partId: draft.partId, distanceM: typed(draft.distance, 'length', system) } : null,
+    partNearby: draft.partId
+      ? { partId: draft.partId, distanceM: back(draft.distance, 'length', system, was?.partNearby?.distanceM) }
+      : null,
     movement: draft.movement,
     fillerId: draft.fillerId || null,
     cadmiumReason: draft.cadmiumReason.trim() || null,

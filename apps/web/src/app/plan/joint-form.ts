@@ -74,7 +74,9 @@ export class JointForm {
   protected readonly clash = signal<Stored<Joint> | null>(null);
   protected readonly failure = signal<string | null>(null);
 
-  private readonly joint = computed(() => jointOf(this.draft(), this.base, this.system));
+  private readonly joint = computed(() =>
+    jointOf(this.draft(), this.base, this.system, this.fresh ? null : this.data.joint),
+  );
   private readonly contract = computed(() => jointProblems(this.joint()));
   private readonly planned = computed(() => {
     const line = this.store.lines().find((l) => l.id === this.draft().lineId);

@@ -58,7 +58,7 @@ interface Cells {
           <span role="columnheader" [class.number]="name === 'Gap/side'">{{ name }}</span>
         }
       </div>
-      <cdk-virtual-scroll-viewport [itemSize]="rowPx" minBufferPx="400" maxBufferPx="800" tabindex="-1">
+      <cdk-virtual-scroll-viewport [itemSize]="rowPx" minBufferPx="400" maxBufferPx="800" tabindex="0" role="rowgroup">
         <div
           *cdkVirtualFor="let row of rows(); let i = index; trackBy: track"
           role="row"

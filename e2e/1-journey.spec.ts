@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { emptyHephaist, openDemo } from './helpers';
+import { emptyHephaist } from './helpers';
 
 /** One real job from planning a joint to keeping the proof, through the real interface. */
 test('from a joint’s metals to a brazer’s qualification', async ({ page }) => {
@@ -30,7 +30,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     await expect(page.getByRole('heading', { level: 1 })).toContainText(
       'PF-17 takes BAg-7 with black flux FB3-C. The stub is steel.',
     );
-    await expect(page.getByText('At 1270 °F')).toBeVisible();
+    await expect(page.getByText('At 1270 °F', { exact: true })).toBeVisible();
     await expect(page.getByText('0.0013', { exact: true })).toBeVisible();
     await expect(page.getByText('494', { exact: true })).toBeVisible();
     await expect(page.getByRole('img', { name: /gap per side 0.0013 in at 1270 °F/ })).toBeVisible();
