@@ -50,7 +50,21 @@ function judge(
 ): FillerJudgement {
   const gap = hotGap(cold, facts.tube.expansionPerK, facts.socket.expansionPerK, workingK(filler));
   const flux = chooseFlux(filler, facts);
-  const candidate: Candidate = { ...facts, filler, flux, gap, gapSdM: cold.sdM };
+  const candidate: Candidate = {
+    tube: facts.tube,
+    socket: facts.socket,
+    service: facts.service,
+    schools: facts.schools,
+    serviceMaxK: facts.serviceMaxK,
+    partNearby: facts.partNearby,
+    movement: facts.movement,
+    cadmiumReason: facts.cadmiumReason,
+    procedures: facts.procedures,
+    filler,
+    flux,
+    gap,
+    gapSdM: cold.sdM,
+  };
   const findings = applyRules(FILLER_RULES, candidate);
   const refused = jointRefused || findings.some((f) => f.effect === 'refuse');
   const covered = !findings.some((f) => f.rule === 'procedure-cover' && f.effect === 'caution');

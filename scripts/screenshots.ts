@@ -1,0 +1,68 @@
+/** Takes the pictures of docs/screenshots from a running ./start with the demo: `npm run shots`. */
+import { chromium, type Page } from '@playwright/test';
+
+const base = `http://127.0.0.1:${process.env['HEPHAIST_PORT'] ?? 8420}`;
+const jobs = (await (await fetch(`${base}/api/jobs`)).json()) as { id: string; name: string }[];
+const job = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';
+
+const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) => Promise<void> }> = {
+  jobs: { path: '/jobs' },
+  plan: { path: `/job/${job}/plan`, act: (p) => p.getByRole('grid').getByText('PF-07', { exact: true }).click() },
+  'plan-dark': {
+    path: `/job/${job}/plan`,
+    dark: true,
+    act: async (p) => {
+      await p.getByRole('button', { name: 'mm °C bar' }).click();
+      await p.getByRole('button', { name: /^PF-11/ }).click();
+    },
+  },
+  'joint-form': {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await p.getByRole('grid').getByText('PF-07', { exact: true }).click();
+      await p.getByRole('button', { name: 'Edit joint' }).click();
+      await p.getByLabel('Metal of the socket').waitFor();
+    },
+  },
+  braze: {
+    path: `/job/${job}/braze`,
+    act: async (p) => {
+      await p.getByRole('button', { name: /^PF-04/ }).click();
+      await p.getByLabel('Brazed by').selectOption({ label: '✓ Prue Akintola (14)' });
+    },
+  },
+  prove: { path: `/job/${job}/prove` },
+  'coupon-form': {
+    path: `/job/${job}/prove`,
+    act: async (p) => {
+      await p.getByRole('button', { name: 'Enter a coupon' }).click();
+      await p.getByLabel('Brazer').selectOption({ index: 6 });
+      await p.getByLabel('Left side').fill('0.10-0.15, 0.40-0.45');
+    },
+  },
+  keep: { path: `/job/${job}/keep` },
+  practise: {
+    path: `/job/${job}/practise`,
+    act: (p) => p.getByRole('group', { name: 'Rods' }).getByRole('button').first().click(),
+  },
+};
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
+});
+const wanted = process.argv.slice(2);
+for (const [name, view] of Object.entries(views)) {
+  if (wanted.length && !wanted.includes(name)) continue;
+  const page = await browser.newPage({
+    viewport: { width: 1280, height: 800 },
+    colorScheme: view.dark ? 'dark' : 'light',
+  });
+  await page.goto(base + view.path);
+  await page.waitForLoadState('networkidle');
+  await view.act?.(page);
+  await page.waitForTimeout(500);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await page.close();
+}
+await browser.close();
