@@ -77,7 +77,9 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     await page.getByLabel('Left side').fill('0.10-0.15, 0.40-0.55');
     await expect(page.getByRole('heading', { name: 'C-013 fails as typed.' })).toBeVisible();
     await page.getByLabel('Left side').fill('0.10-0.15, 0.40-0.45');
-    await expect(page.getByText('left: 1.27 + 1.27 = 2.54 mm of 23.11 mm = 11.0 %, limit 20 %: passes')).toBeVisible();
+    await expect(
+      page.getByText('left: 0.050 in + 0.050 in = 0.100 in of 0.910 in = 11.0 %, limit 20 %: passes'),
+    ).toBeVisible();
     await page.getByLabel('Read by').fill('Harbour Light Laboratory');
     await page.getByRole('button', { name: 'File the result' }).click();
     await expect(page.getByRole('heading', { name: /C-013 passes/ })).toBeVisible();

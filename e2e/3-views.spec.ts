@@ -74,6 +74,7 @@ test('units switch anywhere and change no stored value', async ({ page }) => {
   const before = (await stored()) as { fitUp: unknown; socket: unknown };
   await page.getByRole('button', { name: 'mm °C bar' }).click();
   await expect(page.getByText('At 688 °C')).toBeVisible();
+  await expect(page.locator('hp-joint-plan')).not.toContainText(/°F|psi|SCFH/);
   await page.getByRole('button', { name: 'Edit joint' }).click();
   await page.getByRole('button', { name: 'Save joint' }).click();
   await expect(page.getByRole('dialog')).toBeHidden();

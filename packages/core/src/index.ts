@@ -1,6 +1,7 @@
 export * from './source/source.js';
 export * from './source/problem.js';
 export * from './units/units.js';
+export * from './units/say.js';
 export * from './metals/metals.js';
 export * from './fillers/fillers.js';
 export * from './fluxes/fluxes.js';

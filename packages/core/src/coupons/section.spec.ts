@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { inUnits } from '../units/say.js';
 import { findSectionRuleSet, judgeSection, mergeVoids, type SectionRuleSet } from './section.js';
 
 const rules = (id: string): SectionRuleSet => {
@@ -27,7 +28,9 @@ describe('section coupon (ASME BPVC IX part QB, from memory: 20 % on each side t
 
   it('shows the arithmetic and flags what lies near the limit', () => {
     const v = judgeSection([face('left', [0, 0.002], [0.01, 0.01195]), face('right')], true, rules('asme-ix'));
-    expect(v.faces[0]?.arithmetic).toBe('2.00 + 1.95 = 3.95 mm of 20.00 mm = 19.8 %, limit 20 %');
+    expect(inUnits(v.faces[0]?.arithmetic ?? '', 'metric')).toBe(
+      '2.00 mm + 1.95 mm = 3.95 mm of 20.00 mm = 19.8 %, limit 20 %',
+    );
     expect(v.nearLimit).toBe(true);
   });
 

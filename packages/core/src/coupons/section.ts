@@ -1,5 +1,6 @@
 import { InputError, type FieldProblem } from '../source/problem.js';
 import { published } from '../source/source.js';
+import { said } from '../units/say.js';
 
 /** A void along the overlap, from the socket mouth, m. */
 export interface VoidInterval {
@@ -53,7 +54,7 @@ export interface FaceVerdict {
   readonly passes: boolean;
   /** The limit lies within the measuring uncertainty of this face. */
   readonly nearLimit: boolean;
-  /** The sum in words: "0.06 + 0.05 = 0.11 of 0.91". */
+  /** The sum in words: "0.060 in + 0.050 in = 0.110 in of 0.910 in". */
   readonly arithmetic: string;
 }
 
@@ -100,8 +101,8 @@ function judgeFace(face: StripFace, rules: SectionRuleSet): FaceVerdict {
   const unbrazedM = lengths.reduce((a, b) => a + b, 0);
   const share = unbrazedM / face.overlapM;
   const doubt = (2 * VOID_EDGE_UNCERTAINTY_M * Math.sqrt(Math.max(1, merged.length))) / face.overlapM;
-  const mm = (m: number): string => (m * 1000).toFixed(2);
-  const sum = lengths.length ? lengths.map(mm).join(' + ') : '0';
+  const length = (m: number): string => said(m, 'diameter');
+  const sum = lengths.length ? lengths.map(length).join(' + ') : '0';
   return {
     name: face.name,
     overlapM: face.overlapM,
@@ -111,7 +112,7 @@ function judgeFace(face: StripFace, rules: SectionRuleSet): FaceVerdict {
     share,
     passes: share <= rules.maxUnbrazed + 1e-9,
     nearLimit: merged.length > 0 && Math.abs(share - rules.maxUnbrazed) < doubt,
-    arithmetic: `${sum} = ${mm(unbrazedM)} mm of ${mm(face.overlapM)} mm = ${(share * 100).toFixed(1)} %, limit ${(rules.maxUnbrazed * 100).toFixed(0)} %`,
+    arithmetic: `${sum} = ${length(unbrazedM)} of ${length(face.overlapM)} = ${(share * 100).toFixed(1)} %, limit ${(rules.maxUnbrazed * 100).toFixed(0)} %`,
   };
 }
 

@@ -1,4 +1,6 @@
 import { percent } from '../fillers/fillers.js';
+import { said } from '../units/say.js';
+import { PSI } from '../units/units.js';
 import type { JointPlan } from './plan.js';
 
 export type Step = 'prepare' | 'purge' | 'torch' | 'heat' | 'cool';
@@ -36,7 +38,7 @@ export function cautionsFor(plan: JointPlan): Caution[] {
   }
   add(
     'torch',
-    'Shade 3 to 5, gloves, no synthetic cloth. No oil or grease on oxygen fittings. Acetylene never above 15 psi.',
+    `Shade 3 to 5, gloves, no synthetic cloth. No oil or grease on oxygen fittings. Acetylene never above ${said(15 * PSI, 'pressure')}.`,
   );
   if (chosen && percent(chosen.filler, 'Cd') > 0)
     add('heat', 'Cadmium fume kills: local exhaust, head out of the plume.');

@@ -1,4 +1,5 @@
 import { published } from '../source/source.js';
+import { said } from '../units/say.js';
 
 export const RANGE_SOURCE = published(
   'ASME BPVC IX part QB',
@@ -44,18 +45,18 @@ const samePair = (a: readonly [string, string], b: readonly [string, string]): b
 /** Why one coupon does not cover a joint; empty when it does. P-numbers may stand on either side. */
 export function rangeGaps(coupon: CouponVariables, joint: JointVariables): string[] {
   const gaps: string[] = [];
-  const mm = (m: number): string => `${(m * 1000).toFixed(2)} mm`;
+  const length = (m: number): string => said(m, 'diameter');
   if (!samePair(coupon.pNumbers, joint.pNumbers))
     gaps.push(`metals P-${joint.pNumbers.join(' to P-')}, coupon was P-${coupon.pNumbers.join(' to P-')}`);
   if (joint.fNumber !== coupon.fNumber)
     gaps.push(`filler F-${joint.fNumber ?? 'none'}, coupon was F-${coupon.fNumber}`);
   if (joint.wallM < coupon.wallM / 2 - 1e-9 || joint.wallM > coupon.wallM * 2 + 1e-9) {
-    gaps.push(`wall ${mm(joint.wallM)}, qualified ${mm(coupon.wallM / 2)} to ${mm(coupon.wallM * 2)}`);
+    gaps.push(`wall ${length(joint.wallM)}, qualified ${length(coupon.wallM / 2)} to ${length(coupon.wallM * 2)}`);
   }
   if (!POSITION_COVER[coupon.position].includes(joint.position))
     gaps.push(`${joint.position} never tested (coupon was ${coupon.position})`);
   if (joint.overlapM > coupon.overlapM * 1.25 + 1e-9)
-    gaps.push(`overlap ${mm(joint.overlapM)}, qualified to ${mm(coupon.overlapM * 1.25)}`);
+    gaps.push(`overlap ${length(joint.overlapM)}, qualified to ${length(coupon.overlapM * 1.25)}`);
   return gaps;
 }
 

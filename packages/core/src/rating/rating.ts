@@ -2,6 +2,7 @@ import type { Metal } from '../metals/metals.js';
 import { requireRange } from '../source/problem.js';
 import { derived, practice, published, type Source } from '../source/source.js';
 import type { Temper, Tube } from '../tube/tube.js';
+import { said } from '../units/say.js';
 import { degFToK, PSI } from '../units/units.js';
 
 const cda = published('CDA Copper Tube Handbook');
@@ -68,7 +69,7 @@ export function ratingAfterBrazing(
   if (metal.family !== 'copper' || serviceMaxK > degFToK(400) + 1e-9) {
     const says =
       metal.family === 'copper'
-        ? 'the stress table ends at 400 °F'
+        ? `the stress table ends at ${said(degFToK(400), 'temperature')}`
         : 'only copper tube is tabulated; take the rating from the pipe code';
     return { annealedPa: null, drawnPa: null, leastWallM, verdict: 'no table', says, source: practice() };
   }

@@ -1,7 +1,15 @@
-import { FILLERS, findFiller, SOLDERS, workingK, BRAZING_STARTS_SOURCE, type Filler } from '../fillers/fillers.js';
+import {
+  FILLERS,
+  findFiller,
+  SOLDERS,
+  workingK,
+  BRAZING_STARTS_K,
+  BRAZING_STARTS_SOURCE,
+  type Filler,
+} from '../fillers/fillers.js';
 import { gapVerdict, hotGap, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
 import type { Flux } from '../fluxes/fluxes.js';
-import { kToDegF } from '../units/units.js';
+import { said } from '../units/say.js';
 import { applyRules, type Candidate, type Finding, type JointFacts } from './facts.js';
 import { chooseFlux } from './flux-choice.js';
 import { DEFAULT_WEIGHTS, scoreLines, type ScoreLine, type Weights } from './preferences.js';
@@ -37,7 +45,7 @@ export interface Selection {
 const solderFindings: readonly Finding[] = SOLDERS.map((s) => ({
   rule: 'solder',
   effect: 'refuse',
-  says: `${s.id} melts at ${Math.round(kToDegF(s.liquidusK))} °F: under 840 °F is soldering, not brazing. Not planned here.`,
+  says: `${s.id} melts at ${said(s.liquidusK, 'temperature')}: under ${said(BRAZING_STARTS_K, 'temperature')} is soldering, not brazing. Not planned here.`,
   source: BRAZING_STARTS_SOURCE,
 }));
 

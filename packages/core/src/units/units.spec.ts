@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { inUnits, said } from './say.js';
 import { degFToK, displayUnit, formatDuration, formatQuantity, kToDegF, PSI, SCFH, type Quantity } from './units.js';
 
 describe('units', () => {
@@ -46,5 +47,12 @@ describe('units', () => {
     expect(formatDuration(130)).toBe('2:10');
     expect(formatDuration(3900)).toBe('1 h 05');
     expect(formatDuration(Infinity)).toBe('never');
+  });
+
+  it('says a quantity in the units of the reader', () => {
+    const text = `Stay under ${said(degFToK(1520), 'temperature')}, gap ${said(0.003 * 0.0254, 'gap')}.`;
+    expect(inUnits(text, 'us')).toBe('Stay under 1520 °F, gap 0.0030 in.');
+    expect(inUnits(text, 'metric')).toBe('Stay under 827 °C, gap 0.076 mm.');
+    expect(inUnits('no quantity', 'us')).toBe('no quantity');
   });
 });

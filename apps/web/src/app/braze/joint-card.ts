@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import type { Joint, Line } from '@hephaist/contracts';
 import {
   cautionsFor,
@@ -25,7 +26,7 @@ interface CardStep {
 /** What the fitter takes along: every step with its numbers, the feed drawn as a clock, cautions where they matter. */
 @Component({
   selector: 'hp-joint-card',
-  imports: [Clock, JointAnswer],
+  imports: [SayPipe, Clock, JointAnswer],
   template: `
     <article class="sheet">
       <hp-joint-answer [joint]="joint()" [plan]="plan()"
@@ -41,7 +42,7 @@ interface CardStep {
                   <p>{{ line }}</p>
                 }
                 @for (c of step.cautions; track c) {
-                  <p class="caution">▲ {{ c }}</p>
+                  <p class="caution">▲ {{ c | say }}</p>
                 }
               </li>
             }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import { FormsModule } from '@angular/forms';
 import { jointLogSchema, problemsOf, VISUAL_REJECTS, type Joint, type JointLog } from '@hephaist/contracts';
 import { dayIn, FILLERS, type FieldProblem, type JointPlan } from '@hephaist/core';
@@ -25,7 +26,7 @@ interface Draft {
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
   selector: 'hp-log-form',
-  imports: [FormsModule, Field],
+  imports: [SayPipe, FormsModule, Field],
   templateUrl: './log-form.html',
   styleUrl: './log-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -31,3 +31,9 @@ export const hourPoint = (hour: number, radius: number): { x: number; y: number 
   x: radius * Math.sin(hourAngle(hour)),
   y: -radius * Math.cos(hourAngle(hour)),
 });
+
+/** Point half way along a sweep. */
+export function sweepMiddle(sweep: FeedSweep, radius: number): { x: number; y: number } {
+  const { start, end } = sweepAngles(sweep);
+  return hourPoint(((start + end) / 2 / (2 * Math.PI)) * 12, radius);
+}

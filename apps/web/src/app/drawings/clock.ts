@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { FeedPlan } from '@hephaist/core';
-import { hourPoint, sweepPath } from './clock-geometry';
+import { hourPoint, sweepMiddle, sweepPath } from './clock-geometry';
 
 /** The joint end-on as a clock, with the feed in order. */
 @Component({
@@ -12,8 +12,10 @@ import { hourPoint, sweepPath } from './clock-geometry';
       <circle r="66" class="bore" />
       @for (sweep of sweeps(); track $index) {
         <path [attr.d]="sweep.path" [attr.class]="'sweep s' + $index" />
-        <circle [attr.cx]="sweep.end.x" [attr.cy]="sweep.end.y" r="10" class="end" />
-        <text [attr.x]="sweep.end.x" [attr.y]="sweep.end.y + 5" text-anchor="middle" class="strong">
+      }
+      @for (sweep of sweeps(); track $index) {
+        <circle [attr.cx]="sweep.at.x" [attr.cy]="sweep.at.y" r="10" class="end" />
+        <text [attr.x]="sweep.at.x" [attr.y]="sweep.at.y + 5" text-anchor="middle" class="strong">
           {{ $index + 2 }}
         </text>
       }
@@ -84,7 +86,7 @@ export class Clock {
   readonly seen = input('');
   readonly about = input('');
   protected readonly sweeps = computed(() =>
-    this.feed().sweeps.map((s, i) => ({ path: sweepPath(s, 79 + i * 1, 89 + i * 1), end: hourPoint(s.toHour, 84) })),
+    this.feed().sweeps.map((s) => ({ path: sweepPath(s, 79, 89), at: sweepMiddle(s, 84) })),
   );
   protected readonly start = computed(() => hourPoint(this.feed().sweeps[0]?.fromHour ?? 6, 84));
   protected readonly hours = Array.from({ length: 12 }, (_, i) => ({ at: i + 1, ...hourPoint(i + 1, 114) }));

@@ -7,7 +7,7 @@ import { UnitsStore } from '../units/units.store';
 @Component({
   selector: 'hp-strip',
   template: `
-    <svg [attr.viewBox]="'0 0 620 ' + height()" role="img" [attr.aria-label]="verdict().reasons.join('. ')">
+    <svg [attr.viewBox]="'0 0 620 ' + height()" role="img" [attr.aria-label]="units.say(verdict().reasons.join('. '))">
       @for (face of faces(); track face.name; let i = $index) {
         <g [attr.transform]="'translate(0 ' + (i * 84 + 22) + ')'">
           <text x="0" y="22" class="strong">{{ face.name }}</text>
@@ -75,7 +75,7 @@ import { UnitsStore } from '../units/units.store';
 })
 export class Strip {
   readonly verdict = input.required<SectionVerdict>();
-  private readonly units = inject(UnitsStore);
+  protected readonly units = inject(UnitsStore);
   protected readonly height = computed(() => this.verdict().faces.length * 84 + 28);
   protected readonly faces = computed(() =>
     this.verdict().faces.map((face) => {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import { CONTINUITY_SOURCE, RANGE_SOURCE, sourceLine } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import type { BoardRow } from '../data/crew.store';
@@ -8,6 +9,7 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
 /** The crew against one joint on one day: may or may not, why, and how long each is still good. */
 @Component({
   selector: 'hp-board',
+  imports: [SayPipe],
   template: `
     <table class="plain sheet">
       <thead>
@@ -29,7 +31,7 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
             <td [class]="row.permission.may ? 'fine' : 'refused'">{{ row.permission.may ? '✓ may' : '✕ may not' }}</td>
             <td>
               @for (r of row.permission.reasons; track r) {
-                <p>{{ r }}</p>
+                <p>{{ r | say }}</p>
               }
             </td>
             <td>

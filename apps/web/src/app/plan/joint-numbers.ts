@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Line } from '@hephaist/contracts';
-import { formatDuration, INCH, probabilityInBand, sourceLine, RATING_SOURCE, type JointPlan } from '@hephaist/core';
+import { formatDuration, probabilityInBand, sourceLine, RATING_SOURCE, type JointPlan } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
 interface Figure {
@@ -135,7 +135,13 @@ export class JointNumbers {
     const { rating } = this.plan();
     const design = this.line()?.designPa ?? 0;
     if (rating.annealedPa === null)
-      return { label: 'Rated after brazing', value: '–', after: 'no table', tone: '', why: rating.says };
+      return {
+        label: 'Rated after brazing',
+        value: '–',
+        after: 'no table',
+        tone: '',
+        why: this.units.say(rating.says),
+      };
     const drawn =
       rating.drawnPa === null
         ? ''
@@ -145,7 +151,7 @@ export class JointNumbers {
       value: this.units.show(rating.annealedPa, 'pressure', false),
       after: `${this.units.show(0, 'pressure').replace(/^\S+ /, '')} · design ${this.units.show(design, 'pressure', false)}`,
       tone: rating.verdict === 'holds' ? '' : rating.verdict === 'under test pressure' ? 'caution' : 'refused',
-      why: `${rating.says}. 2 S t / (D − 0.8 t), least wall ${(rating.leastWallM / INCH).toFixed(4)} in. ${sourceLine(RATING_SOURCE)}; check the current edition.${drawn}`,
+      why: `${this.units.say(rating.says)}. 2 S t / (D − 0.8 t), least wall ${this.units.show(rating.leastWallM, 'gap')}. ${sourceLine(RATING_SOURCE)}; check the current edition.${drawn}`,
     };
   }
 

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import { certaintyTag, sourceLine, type Finding, type JointPlan } from '@hephaist/core';
 
 const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
@@ -6,6 +7,7 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
 /** Why: what the rules say of the joint and of its rod, worst first, each with its certainty and source. */
 @Component({
   selector: 'hp-joint-reasons',
+  imports: [SayPipe],
   template: `
     <h2>Why</h2>
     <ul>
@@ -13,7 +15,7 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
         <li>
           <span [class]="r.effect" aria-hidden="true">{{ mark(r) }}</span>
           <span
-            >{{ r.says }} <span class="visually-hidden">({{ r.effect }})</span></span
+            >{{ r.says | say }} <span class="visually-hidden">({{ r.effect }})</span></span
           >
           <span class="quiet source" [title]="source(r)">{{ tag(r) }}</span>
         </li>

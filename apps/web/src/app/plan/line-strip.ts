@@ -40,6 +40,7 @@ interface Ring {
           (click)="pick.emit(ring.joint.id)"
           (keydown.enter)="pick.emit(ring.joint.id)"
         >
+          <rect [attr.x]="-hit()" y="-16" [attr.width]="2 * hit()" height="54" class="hit" />
           <circle [attr.r]="ring.chosen ? 14 : size()" class="body" [attr.data-shape]="ring.state.shape" />
           @switch (ring.state.shape) {
             @case ('brazed') {
@@ -116,6 +117,9 @@ interface Ring {
     .ring:focus-visible .body {
       stroke-width: 4;
     }
+    .hit {
+      fill: transparent;
+    }
     .body {
       fill: var(--sheet);
       stroke: var(--ink);
@@ -168,6 +172,8 @@ export class LineStrip {
   readonly pick = output<string>();
 
   protected readonly size = computed(() => (this.joints().length > 32 ? 8 : this.joints().length > 20 ? 9.5 : 11));
+  /** Half the width that answers a click: the room between two rings, at most 16. */
+  protected readonly hit = computed(() => Math.min(16, 540 / Math.max(1, Math.min(60, this.joints().length))));
   /** At most 60 rings around the selected joint; longer lines scroll with the selection. */
   protected readonly rings = computed((): Ring[] => {
     const all = this.joints();

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import type { Joint } from '@hephaist/contracts';
 import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '@hephaist/core';
 
 /** Every other filler class: allowed ones by rank, refused ones struck through; pick one to read why. */
 @Component({
   selector: 'hp-other-rods',
+  imports: [SayPipe],
   template: `
     <h2>
       Other rods <span class="quiet">· {{ allowed().length }} allowed, {{ refused().length }} refused</span>
@@ -28,7 +30,7 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
         @for (f of worst(j); track f.rule) {
           <p>
             <span [class]="f.effect">{{ f.effect === 'refuse' ? '✕' : f.effect === 'caution' ? '▲' : '●' }}</span>
-            {{ f.says }} <span class="quiet">{{ source(f) }}</span>
+            {{ f.says | say }} <span class="quiet">{{ source(f) }}</span>
           </p>
         }
       </div>
@@ -36,7 +38,7 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
     @if (joint().fillerId && plan().selection.chosen?.filler?.id !== joint().fillerId) {
       <p class="caution">▲ {{ joint().fillerId }} was asked for, but a rule refuses it here.</p>
     }
-    <p class="quiet">Solders melt under 840 °F: named, not planned.</p>
+    <p class="quiet">{{ plan().selection.solders[0]?.says | say }}</p>
   `,
   styles: `
     :host {

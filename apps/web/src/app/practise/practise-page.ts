@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import { findSensitivePart, verdictSentence } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { LadderView } from '../drawings/ladder';
@@ -10,7 +11,7 @@ import { questionOf, type Question } from './questions';
 /** Practise: choose the rod for a real joint of this job; the plan's own rules say how good the choice is. */
 @Component({
   selector: 'hp-practise-page',
-  imports: [Section, LadderView, JointReasons],
+  imports: [SayPipe, Section, LadderView, JointReasons],
   template: `
     @if (question(); as q) {
       <section class="ask">
@@ -34,7 +35,7 @@ import { questionOf, type Question } from './questions';
               <strong>{{ words() }}</strong>
             </p>
             @for (f of said(); track f) {
-              <p>{{ f }}</p>
+              <p>{{ f | say }}</p>
             }
             <p class="answer">{{ sentence() }}</p>
             <button class="button main" (click)="next()">Next joint</button>

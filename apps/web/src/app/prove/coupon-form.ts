@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import { FormsModule } from '@angular/forms';
 import { couponSchema, problemsOf, type Coupon } from '@hephaist/contracts';
 import {
@@ -31,7 +32,7 @@ import { readVoids } from './void-text';
 /** Enters a section coupon's result; the strip and its verdict are drawn as it is typed. */
 @Component({
   selector: 'hp-coupon-form',
-  imports: [FormsModule, Field, Strip],
+  imports: [SayPipe, FormsModule, Field, Strip],
   templateUrl: './coupon-form.html',
   styleUrl: './coupon-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { SayPipe } from '../units/say.pipe';
 import { couponRecord, couponVerdict, type Coupon } from '@hephaist/contracts';
 import { qualifiedRange, sourceLine } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
@@ -9,7 +10,7 @@ import { CouponForm } from './coupon-form';
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [Strip, CouponForm, QtyPipe],
+  imports: [SayPipe, Strip, CouponForm, QtyPipe],
   template: `
     <section class="list">
       <div class="head">
@@ -72,7 +73,7 @@ import { CouponForm } from './coupon-form';
         <div class="sheet strip"><hp-strip [verdict]="c.verdict" /></div>
         <h2>Arithmetic</h2>
         @for (r of c.verdict.reasons; track r) {
-          <p>{{ r }}</p>
+          <p>{{ r | say }}</p>
         }
         @if (c.verdict.nearLimit) {
           <p class="caution">▲ Within measuring uncertainty of the limit: have it read again.</p>

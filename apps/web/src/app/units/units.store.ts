@@ -1,5 +1,5 @@
 import { effect } from '@angular/core';
-import { formatQuantity, type Quantity, type UnitSystem } from '@hephaist/core';
+import { formatQuantity, inUnits, type Quantity, type UnitSystem } from '@hephaist/core';
 import { patchState, signalStore, withHooks, withMethods, withState } from '@ngrx/signals';
 
 const KEY = 'hephaist.units';
@@ -11,6 +11,8 @@ export const UnitsStore = signalStore(
   withState(() => ({ system: first() })),
   withMethods((store) => ({
     use: (system: UnitSystem): void => patchState(store, { system }),
+    /** A sentence of the core with its quantities in the units of the moment. */
+    say: (text: string): string => inUnits(text, store.system()),
     /** Shows an SI value in the units of the moment. */
     show: (si: number, quantity: Quantity, withUnit = true): string =>
       formatQuantity(si, quantity, store.system(), withUnit),

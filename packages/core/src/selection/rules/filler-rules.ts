@@ -2,14 +2,15 @@ import { percent } from '../../fillers/fillers.js';
 import { GAP_ADVICE, gapVerdict } from '../../fit-up/gap.js';
 import { isFerrous } from '../../metals/metals.js';
 import { derived, practice, published } from '../../source/source.js';
-import { deltaFToK, degFToK, kToDegF } from '../../units/units.js';
+import { said } from '../../units/say.js';
+import { deltaFToK, degFToK } from '../../units/units.js';
 import { bothCopper, hasFamily, type Candidate, type Rule } from '../facts.js';
 
-/** Rules that judge one filler on one joint. Temperatures in the words are degF, as the trade quotes them. */
+/** Rules that judge one filler on one joint. */
 
 type FillerRule = Rule<Candidate>;
 const handbook = published('AWS Brazing Handbook');
-const f = (k: number): string => `${Math.round(kToDegF(k))} °F`;
+const f = (k: number): string => said(k, 'temperature');
 
 const rightGroup: FillerRule = {
   id: 'group-for-metal',
@@ -85,7 +86,7 @@ const fuelGas: FillerRule = {
     if (percent(c.filler, 'P') > 0.05)
       return { effect: 'refuse', says: `Fuel gas allows 0.05 % phosphorus; this rod has ${percent(c.filler, 'P')} %.` };
     if (c.filler.solidusK <= degFToK(1000))
-      return { effect: 'refuse', says: 'Fuel gas asks for a filler that melts above 1000 °F.' };
+      return { effect: 'refuse', says: `Fuel gas asks for a filler that melts above ${f(degFToK(1000))}.` };
     return null;
   },
 };
@@ -96,7 +97,7 @@ const medicalMelt: FillerRule = {
   source: published('NFPA 99'),
   judge: (c) =>
     c.service.kind === 'medical' && c.filler.solidusK <= degFToK(1000)
-      ? { effect: 'refuse', says: 'Medical gas asks for a filler that melts above 1000 °F.' }
+      ? { effect: 'refuse', says: `Medical gas asks for a filler that melts above ${f(degFToK(1000))}.` }
       : null,
 };
 

@@ -1,4 +1,6 @@
 import { practice, published } from '../../source/source.js';
+import { said } from '../../units/say.js';
+import { degFToK } from '../../units/units.js';
 import { hasFamily, type JointFacts, type Rule } from '../facts.js';
 
 /** Rules that refuse or caution the joint itself, whatever the filler. */
@@ -60,10 +62,10 @@ const servicePastLimit: Rule<JointFacts> = {
   title: 'Service above 400 °F',
   source: published('CDA Copper Tube Handbook'),
   judge: (f) =>
-    f.serviceMaxK > 477.6
+    f.serviceMaxK > degFToK(400) + 1e-6
       ? {
           effect: 'caution',
-          says: 'Service is above 400 °F: copper joints brazed with BCuP or BAg lose strength there.',
+          says: `Service is above ${said(degFToK(400), 'temperature')}: copper joints brazed with BCuP or BAg lose strength there.`,
         }
       : null,
 };
@@ -86,7 +88,7 @@ const medicalTube: Rule<JointFacts> = {
     f.service.kind === 'medical'
       ? {
           effect: 'note',
-          says: 'Medical gas: cleaned and capped ASTM B819 tube, B16.22 or B16.50 fittings, filler above 1000 °F, nitrogen always.',
+          says: `Medical gas: cleaned and capped ASTM B819 tube, B16.22 or B16.50 fittings, filler above ${said(degFToK(1000), 'temperature')}, nitrogen always.`,
         }
       : null,
 };
