@@ -73,7 +73,7 @@ test('units switch anywhere and change no stored value', async ({ page }) => {
     );
   const before = (await stored()) as { fitUp: unknown; socket: unknown };
   await page.getByRole('button', { name: 'mm °C bar' }).click();
-  await expect(page.getByText('At 688 °C')).toBeVisible();
+  await expect(page.getByText('At 688 °C', { exact: true })).toBeVisible();
   await expect(page.locator('hp-joint-plan')).not.toContainText(/°F|psi|SCFH/);
   await page.getByRole('button', { name: 'Edit joint' }).click();
   await page.getByRole('button', { name: 'Save joint' }).click();
@@ -82,7 +82,7 @@ test('units switch anywhere and change no stored value', async ({ page }) => {
   expect(after.fitUp).toEqual(before.fitUp);
   expect(after.socket).toEqual(before.socket);
   await page.reload();
-  await expect(page.getByText('At 688 °C')).toBeVisible();
+  await expect(page.getByText('At 688 °C', { exact: true })).toBeVisible();
 });
 
 test('no view scrolls sideways at 1280x800, and the initial script stays small', async ({ page }) => {

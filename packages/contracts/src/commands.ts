@@ -5,13 +5,15 @@ import { parse } from './parse.js';
 import type { Stored } from './records.js';
 
 /**
- * A write: put one or more records of one kind, all or none. Ids come from the client, so sending it twice is harmless.
+ * A write: put records of one kind and remove others, all or none. Ids come from the client, so sending it twice is harmless.
  * `seen` is the version the writer last saw; 0 for a new record.
  */
 export interface PutCommand<K extends Kind = Kind> {
   readonly id: string;
   readonly kind: K;
   readonly records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[];
+  /** Records to take away; only joints without a log entry can be. */
+  readonly removals?: readonly { readonly id: string; readonly seen: number }[];
 }
 
 export interface PutResult<K extends Kind = Kind> {
@@ -25,11 +27,15 @@ const envelope = yup
     kind: yup.string().oneOf(KINDS).required(),
     records: yup
       .array(yup.object({ seen: yup.number().integer().min(0).required(), data: yup.object().required() }).required())
-      .min(1, 'nothing to write')
       .max(2000, 'at most 2000 records at once')
       .required(),
+    removals: yup
+      .array(yup.object({ id: idSchema, seen: yup.number().integer().min(1).required() }).required())
+      .max(2000, 'at most 2000 records at once')
+      .optional(),
   })
-  .noUnknown();
+  .noUnknown()
+  .test('something', 'nothing to write', (c) => (c.records?.length ?? 0) + (c.removals?.length ?? 0) > 0);
 
 /** Reads a command from outside. @throws ContractError with a problem for each field */
 export function parseCommand(value: unknown): PutCommand {
@@ -42,5 +48,5 @@ export function parseCommand(value: unknown): PutCommand {
       outer.records.length > 1 ? `records.${i}.` : '',
     ),
   }));
-  return { id: outer.id, kind: outer.kind, records } as PutCommand;
+  return { id: outer.id, kind: outer.kind, records, removals: outer.removals ?? [] } as PutCommand;
 }

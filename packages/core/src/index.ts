@@ -30,4 +30,5 @@ export * from './joint/plan.js';
 export * from './joint/verdict-sentence.js';
 export * from './joint/feed-plan.js';
 export * from './joint/cautions.js';
+export * from './shorthand/shorthand.js';
 export * from './provenance/provenance.js';

@@ -74,6 +74,9 @@ export function problemOf(error: unknown): Problem {
     const field = UNIQUE[e.constraint ?? ''] as FieldProblem;
     return { title: 'Check what was entered', status: 422, detail: `${field.field}: ${field.says}`, fields: [field] };
   }
+  if (e.code === '23503' && e.constraint?.startsWith('log_company_id_joint_id')) {
+    return { title: 'Not allowed', status: 409, detail: 'A joint with a log entry stays: the log is evidence.' };
+  }
   if (e.code === '23503')
     return { title: 'Check what was entered', status: 422, detail: 'It refers to a record that is not here.' };
   if (isDatabaseAway(e))

@@ -106,6 +106,31 @@ describe('writing a record', () => {
     expect(answer.body.detail).toContain('evidence');
   });
 
+  it('takes a joint away, once, and brings it back as new; never one with a log entry', async () => {
+    const joint = freshJoint();
+    await send(jointCommand(0, joint)).expect(200);
+    const removal = (id: string, seen: number) => ({
+      id: newId(),
+      kind: 'joint',
+      records: [],
+      removals: [{ id, seen }],
+    });
+    await send(removal(joint.id, 7)).expect(409);
+    const command = removal(joint.id, 1);
+    await send(command).expect(200);
+    await send(command).expect(200);
+    expect(await h.store.find('joint', joint.id)).toBeNull();
+    expect((await send(jointCommand(0, joint)).expect(200)).body.records[0].version).toBe(1);
+    const logged = file.logs.find((l) => l.jointId !== first.id)?.jointId ?? '';
+    const kept = await send(removal(logged, 1)).expect(409);
+    expect(kept.body.detail).toContain('log is evidence');
+    expect(await h.store.find('joint', logged)).not.toBeNull();
+    await send({ id: newId(), kind: 'brazer', records: [], removals: [{ id: file.brazers[0]?.id, seen: 1 }] }).expect(
+      409,
+    );
+    await send({ id: newId(), kind: 'joint', records: [] }).expect(422);
+  });
+
   it('asks for the reason of a rejected joint', async () => {
     const answer = await send({
       id: newId(),

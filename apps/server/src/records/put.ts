@@ -28,6 +28,15 @@ async function putOne<K extends Kind>(
   );
 }
 
+/** Takes one record away. Only joints: everything else is on file for good. */
+async function removeOne(store: RecordStore, kind: Kind, id: string, seen: number): Promise<void> {
+  if (kind !== 'joint') throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
+  if (await store.remove(kind, id, seen)) return;
+  const current = await store.find(kind, id);
+  if (current)
+    throw new ConflictError('Someone else changed this joint since you saw it. It was not removed.', [current]);
+}
+
 /**
  * Carries out a write: all of its records or none. The same command sent again gets its first answer.
  * @throws ConflictError when a record changed since the writer saw it
@@ -36,6 +45,7 @@ export async function put(store: RecordStore, command: PutCommand, actor: string
   return store.inTransaction(async (trx) => {
     const before = await trx.claimCommand(command.id, actor, command.kind);
     if (before) return before as PutResult;
+    for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
     const records: Stored<RecordKinds[Kind]>[] = [];
     for (const r of command.records) records.push(await putOne(trx, command.kind, r.seen, r.data));
     const result: PutResult = { commandId: command.id, records };

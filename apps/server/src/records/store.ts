@@ -88,6 +88,11 @@ export class RecordStore {
     return done > 0;
   }
 
+  /** Deletes a record that still stands at version `seen`; false where it does not. */
+  async remove(kind: Kind, id: string, seen: number): Promise<boolean> {
+    return (await this.table(kind).where({ id, version: seen }).del()) > 0;
+  }
+
   /** Claims a command id; null when it is new, else the answer given the first time. */
   async claimCommand(id: string, actor: string, kind: string): Promise<unknown> {
     const fresh = (await this.db('command')

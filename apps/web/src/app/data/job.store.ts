@@ -1,9 +1,10 @@
 import { computed, effect, inject, untracked } from '@angular/core';
 import type { Job, JobDetail, Joint, JointLog, JointPage, Line, Stored } from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { setAllEntities, upsertEntities, withEntities } from '@ngrx/signals/entities';
+import { removeEntities, setAllEntities, upsertEntities, withEntities } from '@ngrx/signals/entities';
 import { call } from './api';
 import { CrewStore } from './crew.store';
+import { plainJoint, replay, type Change, type Replay } from './history';
 import { jointState, type JointState } from './joint-state';
 import { Outbox } from './outbox';
 import { planner, type Planned } from './plan-cache';
@@ -16,9 +17,22 @@ interface JobState {
   readonly selectedId: string | null;
   readonly loading: boolean;
   readonly error: string | null;
+  /** Steps that can be undone and redone, newest last. */
+  readonly done: readonly (readonly Change[])[];
+  readonly undone: readonly (readonly Change[])[];
 }
 
-const empty: JobState = { jobId: null, job: null, lines: [], logs: [], selectedId: null, loading: false, error: null };
+const empty: JobState = {
+  jobId: null,
+  job: null,
+  lines: [],
+  logs: [],
+  selectedId: null,
+  loading: false,
+  error: null,
+  done: [],
+  undone: [],
+};
 
 async function allJoints(jobId: string): Promise<Stored<Joint>[]> {
   const joints: Stored<Joint>[] = [];
@@ -89,18 +103,46 @@ export const JobStore = signalStore(
         patchState(store, { loading: false, error: (e as Error).message });
       }
     }
+    const versionOf = (id: string): number => store.entityMap()[id]?.version ?? 0;
+    /** Sends joints and shows them at once. */
+    async function write({ records, removals }: Replay): Promise<'done' | 'held'> {
+      const sent = await outbox.send('joint', records, removals);
+      const stored =
+        sent.state === 'done' ? sent.result.records : records.map((r) => ({ ...r.data, version: r.seen + 1 }));
+      patchState(store, upsertEntities([...stored]), removeEntities(removals.map((r) => r.id)));
+      return sent.state;
+    }
     return {
       load,
       select(id: string): void {
         patchState(store, { selectedId: id });
       },
-      /** Saves joints, all or none; `seen` is the version each was opened at, 0 for a new one. */
-      async saveJoints(records: readonly { seen: number; data: Joint }[]): Promise<'done' | 'held'> {
-        const sent = await outbox.send('joint', records);
-        const stored =
-          sent.state === 'done' ? sent.result.records : records.map((r) => ({ ...r.data, version: r.seen + 1 }));
-        patchState(store, upsertEntities([...stored]));
-        return sent.state;
+      /** Saves joints, all or none, as one step that can be undone; `seen` is the version each was opened at. */
+      async saveJoints(records: Replay['records'], removals: Replay['removals'] = []): Promise<'done' | 'held'> {
+        const was = (id: string): Joint | null => {
+          const joint = store.entityMap()[id];
+          return joint ? plainJoint(joint) : null;
+        };
+        const step: Change[] = [
+          ...records.map((r) => ({ before: was(r.data.id), after: r.data })),
+          ...removals.map((r) => ({ before: was(r.id), after: null })),
+        ];
+        const state = await write({ records, removals });
+        patchState(store, { done: [...store.done(), step].slice(-100), undone: [] });
+        return state;
+      },
+      /** Goes one step back. @throws ApiProblem when someone else changed what the step touched */
+      async undo(): Promise<void> {
+        const step = store.done().at(-1);
+        if (!step) return;
+        await write(replay(step, 'before', versionOf));
+        patchState(store, { done: store.done().slice(0, -1), undone: [...store.undone(), step] });
+      },
+      async redo(): Promise<void> {
+        const step = store.undone().at(-1);
+        if (!step) return;
+        await write(replay(step, 'after', versionOf));
+        patchState(store, { done: [...store.done(), step], undone: store.undone().slice(0, -1) });
       },
       /** Writes a log entry; it moves the brazer's continuity, so the crew is read again. */
       async saveLog(log: JointLog): Promise<'done' | 'held'> {

@@ -39,12 +39,13 @@ export class Outbox {
     globalThis.addEventListener?.('online', () => this.schedule(0));
   }
 
-  /** Writes records of one kind, all or none. @throws ApiProblem when the server refuses */
+  /** Writes records of one kind and removes others, all or none. @throws ApiProblem when the server refuses */
   async send<K extends Kind>(
     kind: K,
     records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[],
+    removals: readonly { readonly id: string; readonly seen: number }[] = [],
   ): Promise<SendState<K>> {
-    const command: PutCommand<K> = { id: newId(), kind, records };
+    const command: PutCommand<K> = { id: newId(), kind, records, removals };
     await this.keep({ command, at: Date.now(), refused: null });
     try {
       const result = await post<PutResult<K>>('commands', command);

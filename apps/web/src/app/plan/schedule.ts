@@ -15,6 +15,7 @@ import type { Joint } from '@hephaist/contracts';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
 import { UnitsStore } from '../units/units.store';
+import { ShorthandLine } from './shorthand-line';
 import { metalWords, scheduleRows, sizeWords, stepFrom, type ScheduleRow } from './schedule-rows';
 
 export const ROW_PX = 28;
@@ -28,8 +29,14 @@ interface Cells {
 /** The schedule: every joint of the job under its line, walked by keyboard, only the rows in view drawn. */
 @Component({
   selector: 'hp-schedule',
-  imports: [ScrollingModule, StateMark],
+  imports: [ScrollingModule, ShorthandLine, StateMark],
   template: `
+    <hp-shorthand-line (added)="grid.focus()" />
+    @if (failure(); as f) {
+      <p class="says-problem trouble" role="alert">
+        ✕ {{ f }} <button class="button" (click)="failure.set(null)">Dismiss</button>
+      </p>
+    }
     <div class="tools">
       <input
         #finder
@@ -40,6 +47,8 @@ interface Cells {
         (input)="find.set(finder.value)"
         (keydown.arrowdown)="grid.focus()"
       />
+      <button class="button" [disabled]="!store.done().length" (click)="undo()" title="Ctrl+Z">Undo</button>
+      <button class="button" [disabled]="!store.undone().length" (click)="redo()" title="Ctrl+Y">Redo</button>
       <button class="button" (click)="importCsv.emit()">Import CSV</button>
       <button class="button main" (click)="add.emit()">Add joint</button>
     </div>
@@ -167,6 +176,10 @@ interface Cells {
       gap: 6px;
       align-items: center;
     }
+    .trouble {
+      padding: 4px 14px;
+      background: var(--paper);
+    }
     .none {
       padding: 20px;
     }
@@ -183,6 +196,7 @@ export class Schedule {
   private readonly viewport = viewChild.required(CdkVirtualScrollViewport);
   private readonly finder = viewChild.required<ElementRef<HTMLInputElement>>('finder');
   protected readonly find = signal('');
+  protected readonly failure = signal<string | null>(null);
   protected readonly rowPx = ROW_PX;
   protected readonly headings = ['Joint', 'Size', 'Tube · socket', 'Flow', 'Gap/side', 'Rod', 'Flux', 'State'];
   protected readonly rows = computed(() => scheduleRows(this.store.joints(), this.store.lines(), this.find()));
@@ -220,7 +234,41 @@ export class Schedule {
     else if (y + ROW_PX > top + height) view.scrollToOffset(y + 2 * ROW_PX - height);
   }
 
+  /** Runs a step; a refusal is told here, and nothing is half-done. */
+  private async attempt(step: Promise<unknown>): Promise<void> {
+    this.failure.set(null);
+    try {
+      await step;
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    }
+  }
+
+  protected undo(): void {
+    void this.attempt(this.store.undo());
+  }
+
+  protected redo(): void {
+    void this.attempt(this.store.redo());
+  }
+
+  /** Takes the selected joint away; one step, so it can be undone. */
+  private remove(): void {
+    const joint = this.store.selected();
+    if (!joint) return;
+    const next = stepFrom(this.rows(), joint.id, 1) ?? stepFrom(this.rows(), joint.id, -1);
+    void this.attempt(
+      this.store.saveJoints([], [{ id: joint.id, seen: joint.version }]).then(() => {
+        if (next && next.id !== joint.id) this.store.select(next.id);
+      }),
+    );
+  }
+
   protected onKey(event: KeyboardEvent): void {
+    const command = event.ctrlKey || event.metaKey;
+    if (command && event.key === 'z' && !event.shiftKey) return this.undo();
+    if (command && (event.key === 'y' || (event.key === 'Z' && event.shiftKey))) return this.redo();
+    if (command || event.altKey) return;
     const steps: Record<string, number> = {
       ArrowDown: 1,
       ArrowUp: -1,
@@ -235,6 +283,7 @@ export class Schedule {
       if (to) this.store.select(to.id);
     } else if (event.key === 'Enter') this.edit.emit();
     else if (event.key === 'n') this.add.emit();
+    else if (event.key === 'Delete') this.remove();
     else if (event.key === '/') this.finder().nativeElement.focus();
     else return;
     event.preventDefault();

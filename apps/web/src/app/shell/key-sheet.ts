@@ -20,6 +20,14 @@ import { MatDialogModule } from '@angular/material/dialog';
           }
         </tbody>
       </table>
+      <h3>Joints in one line</h3>
+      <p>
+        <code>12x 7/8 acr cu-cu cpl horiz near txv 4in</code>: how many, size, tube, metals tube-socket, fitting,
+        position, part nearby and how far. Any order; what is not said is one copper joint in ACR tube, a fitting,
+        horizontal, nominal gap. Also <code>22mm</code>, <code>gap .003</code>, <code>up</code>, <code>down</code>,
+        <code>stub</code>, <code>valve</code>, <code>swaged</code>, <code>moves</code>. A word that is not known is
+        marked, never dropped.
+      </p>
       <p class="quiet">
         Advice only: local codes and licensed practice govern. Values marked “from memory” are to be checked in the
         current edition of their source.
@@ -50,6 +58,8 @@ export class KeySheet {
     ['Home, End', 'first or last joint'],
     ['Enter', 'edit the selected joint'],
     ['n', 'add a joint (in the schedule)'],
+    ['Delete', 'take the selected joint away; a joint with a log entry stays'],
+    ['Ctrl+Z, Ctrl+Y', 'undo, redo'],
     ['/', 'find in the schedule'],
     ['Tab', 'to the next control'],
     ['← →', 'move a slider: joint from cold to brazing heat'],

@@ -1,0 +1,32 @@
+import { describe, expect, it } from 'vitest';
+import { saltmarsh } from '../../../../../demo/saltmarsh';
+import { plainJoint, replay, type Change } from './history';
+
+const [a, b] = saltmarsh('2026-06-15').joints;
+if (!a || !b) throw new Error('demo');
+
+describe('undo and redo', () => {
+  const step: Change[] = [
+    { before: a, after: { ...a, note: 'changed' } },
+    { before: null, after: b },
+  ];
+  it('undo puts back what was and takes away what was added', () => {
+    expect(replay(step, 'before', (id) => (id === a.id ? 4 : 1))).toEqual({
+      records: [{ seen: 4, data: a }],
+      removals: [{ id: b.id, seen: 1 }],
+    });
+  });
+  it('redo of an addition after its undo writes it as new', () => {
+    expect(replay(step, 'after', (id) => (id === a.id ? 5 : 0))).toEqual({
+      records: [
+        { seen: 5, data: { ...a, note: 'changed' } },
+        { seen: 0, data: b },
+      ],
+      removals: [],
+    });
+  });
+  it('takes nothing away that is not here any more', () => {
+    expect(replay(step, 'before', (id) => (id === a.id ? 1 : 0)).removals).toEqual([]);
+  });
+  it('drops the version', () => expect(plainJoint({ ...a, version: 3 })).toEqual(a));
+});

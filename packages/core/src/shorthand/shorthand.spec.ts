@@ -1,0 +1,117 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { JointSpec } from '../joint/joint.js';
+import { METALS } from '../metals/metals.js';
+import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
+import { TUBES } from '../tube/tube.js';
+import { INCH } from '../units/units.js';
+import { readShorthand, writeShorthand } from './shorthand.js';
+import { WORDLESS } from './words.js';
+
+describe('the joint shorthand', () => {
+  it('reads the line of the help sheet', () => {
+    const r = readShorthand('12x 7/8 acr cu-cu cpl horiz near txv 4in');
+    expect(r.problems).toEqual([]);
+    expect(r.count).toBe(12);
+    expect(r.joint).toEqual({
+      tube: { standardId: 'acr', size: '7/8', metalId: 'copper' },
+      socket: { kind: 'fitting', metalId: 'copper', depthM: null },
+      fitUp: { mode: 'nominal' },
+      position: 'horizontal',
+      partNearby: { partId: 'txv', distanceM: 4 * INCH },
+      movement: false,
+      fillerId: null,
+      cadmiumReason: null,
+    });
+  });
+
+  it.each([
+    ['near txv 4in up 3x cu-plated stub 1-1/8', 3, 'plated-steel', 'up-feed', '1-1/8'],
+    ['22mm cu-brass valve', 1, 'brass-free-cutting', 'horizontal', '22x1'],
+    ['28x1.5 cu-304 stub gap 0.08mm', 1, 'stainless-304', 'horizontal', '28x1.5'],
+    ['B819 3/4 redbrass down', 1, 'red-brass-cast', 'down-feed', '3/4'],
+    ['2 l swaged gap .003', 1, 'copper', 'horizontal', '2'],
+  ])('is forgiving about order and units: %s', (line, count, metal, position, size) => {
+    const r = readShorthand(line);
+    expect(r.problems).toEqual([]);
+    expect([r.count, r.joint?.socket.metalId, r.joint?.position, r.joint?.tube.size]).toEqual([
+      count,
+      metal,
+      position,
+      size,
+    ]);
+  });
+
+  it('marks what it does not know where it stands, and never drops it', () => {
+    const r = readShorthand('7/8 acr wibble cu-unobtainium');
+    expect(r.joint).toBeNull();
+    expect(r.pieces.filter((p) => p.bad).map((p) => [p.text, p.start])).toEqual([
+      ['wibble', 8],
+      ['cu-unobtainium', 15],
+    ]);
+  });
+
+  it.each([
+    ['acr', 'say a size'],
+    ['9/7 acr', 'no acr tube of size 9/7'],
+    ['7/8 near txv', 'how far'],
+    ['7/8 near moon', 'near what'],
+    ['7/8 gap wide', 'gap per side'],
+    ['7/8 5/8', 'said twice'],
+    ['9999x 7/8', 'between 1x'],
+    ['22mm k', 'said twice'],
+  ])('says what is wrong: %s', (line, words) => expect(readShorthand(line).problems.join()).toContain(words));
+
+  it('an empty line is neither wrong nor a joint', () =>
+    expect(readShorthand('  ')).toEqual({ count: 1, joint: null, pieces: [], problems: [] }));
+
+  it('has a word for every metal, standard and part', () => expect(WORDLESS).toEqual([]));
+
+  const joints: fc.Arbitrary<JointSpec> = fc.record({
+    tube: fc
+      .tuple(fc.constantFrom(...TUBES), fc.constantFrom(...METALS))
+      .map(([t, m]) => ({ standardId: t.standardId, size: t.size, metalId: m.id })),
+    socket: fc.record({
+      kind: fc.constantFrom('fitting' as const, 'swaged' as const, 'stub' as const, 'valve' as const),
+      metalId: fc.constantFrom(...METALS.map((m) => m.id)),
+      depthM: fc.constant(null),
+    }),
+    fitUp: fc.oneof(
+      fc.constant({ mode: 'nominal' as const }),
+      fc.integer({ min: 1, max: 1999 }).map((um) => ({ mode: 'stated' as const, gapSideM: um / 1e6 })),
+    ),
+    position: fc.constantFrom('horizontal' as const, 'down-feed' as const, 'up-feed' as const),
+    partNearby: fc.option(
+      fc.record({
+        partId: fc.constantFrom(...SENSITIVE_PARTS.map((p) => p.id)),
+        distanceM: fc.integer({ min: 5, max: 5000 }).map((n) => n / 1000),
+      }),
+      { nil: null },
+    ),
+    movement: fc.boolean(),
+    fillerId: fc.constant(null),
+    cadmiumReason: fc.constant(null),
+  });
+
+  it('comes back from what it writes', () => {
+    fc.assert(
+      fc.property(joints, fc.integer({ min: 1, max: 500 }), (joint, count) => {
+        const line = writeShorthand(joint, count);
+        const r = readShorthand(line ?? '');
+        expect(r.problems, line ?? '').toEqual([]);
+        expect(r.count).toBe(count);
+        const { fitUp, partNearby, ...rest } = r.joint as JointSpec;
+        const { fitUp: f, partNearby: p, ...same } = joint;
+        expect(rest).toEqual(same);
+        expect(fitUp.mode === 'stated' ? fitUp.gapSideM : 0).toBeCloseTo(f.mode === 'stated' ? f.gapSideM : 0, 12);
+        expect(partNearby?.partId).toBe(p?.partId);
+        expect(partNearby?.distanceM ?? 0).toBeCloseTo(p?.distanceM ?? 0, 9);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it('never throws, whatever is typed', () => {
+    fc.assert(fc.property(fc.string({ maxLength: 80 }), (line) => void readShorthand(line)));
+  });
+});

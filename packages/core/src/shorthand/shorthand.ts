@@ -1,0 +1,281 @@
+import type { FitUp } from '../fit-up/gap.js';
+import type { JointSpec } from '../joint/joint.js';
+import type { Position } from '../qualification/range.js';
+import type { SocketKind } from '../strength/overlap.js';
+import { findTube, sizesOf } from '../tube/tube.js';
+import { INCH } from '../units/units.js';
+import { idOf, KIND_WORDS, METAL_WORDS, PART_WORDS, POSITION_WORDS, STANDARD_WORDS, wordOf } from './words.js';
+
+/** One piece of the line with how it was read; `bad` pieces say what is wrong. */
+export interface Piece {
+  readonly text: string;
+  readonly start: number;
+  readonly reads: string;
+  readonly bad: boolean;
+}
+
+/** What a line of shorthand means; `joint` is null while a piece is bad or the size is missing. */
+export interface Reading {
+  readonly count: number;
+  readonly joint: JointSpec | null;
+  readonly pieces: readonly Piece[];
+  readonly problems: readonly string[];
+}
+
+interface Draft {
+  count: number | null;
+  size: string | null;
+  standardId: string | null;
+  tubeMetalId: string | null;
+  socketMetalId: string | null;
+  kind: SocketKind | null;
+  position: Position | null;
+  partId: string | null;
+  distanceM: number | null;
+  gapM: number | null;
+  movement: boolean;
+}
+
+const MOST = 500;
+
+interface Word {
+  readonly text: string;
+  readonly start: number;
+}
+
+const wordsOf = (line: string): Word[] => [...line.matchAll(/[^\s,;]+/g)].map((m) => ({ text: m[0], start: m.index }));
+
+/** "4in", "4\"", "100mm", "3thou" as m; null where it is no length with a unit. */
+function lengthOf(text: string): number | null {
+  const m = /^(\d*\.?\d+)(in|"|mm|cm|thou|mil|ft)$/.exec(text);
+  if (!m) return null;
+  const unit = { in: INCH, '"': INCH, mm: 1e-3, cm: 1e-2, thou: INCH / 1000, mil: INCH / 1000, ft: 12 * INCH }[
+    m[2] ?? 'in'
+  ];
+  return Number(m[1]) * (unit ?? NaN);
+}
+
+/** "22x1" or "22x1mm" as a metric size; "22mm" takes the first wall of that diameter. */
+function metricSize(text: string): string | null {
+  const bare = text.replace(/mm$/, '');
+  const sizes = sizesOf('en');
+  if (sizes.includes(bare)) return bare;
+  return text.endsWith('mm') ? (sizes.find((s) => s.startsWith(`${bare}x`)) ?? null) : null;
+}
+
+type Reader = (
+  word: string,
+  next: string | undefined,
+  draft: Draft,
+) => { reads: string; used: number } | { bad: string; used: number } | null;
+
+/** Takes a value once; a second one is refused aloud. */
+function once<K extends keyof Draft>(
+  draft: Draft,
+  key: K,
+  value: NonNullable<Draft[K]>,
+  reads: string,
+  used = 1,
+): ReturnType<Reader> {
+  if (draft[key] !== null) return { bad: 'said twice', used };
+  draft[key] = value;
+  return { reads, used };
+}
+
+const count: Reader = (word, _next, draft) => {
+  const m = /^(\d+)x$/.exec(word);
+  if (!m) return null;
+  const n = Number(m[1]);
+  return n >= 1 && n <= MOST ? once(draft, 'count', n, `${n} joints`) : { bad: `between 1x and ${MOST}x`, used: 1 };
+};
+
+const size: Reader = (word, _next, draft) => {
+  const metric = metricSize(word);
+  if (metric) {
+    if (draft.standardId !== null && draft.standardId !== 'en')
+      return { bad: 'a metric size in an inch standard', used: 1 };
+    draft.standardId = 'en';
+    return once(draft, 'size', metric, `size ${metric} mm`);
+  }
+  const bare = word.replace(/"$|in$/, '');
+  return /^(\d+-)?\d+\/\d+$|^\d{1,2}$/.test(bare) ? once(draft, 'size', bare, `size ${bare}`) : null;
+};
+
+const standard: Reader = (word, _next, draft) => {
+  const id = idOf(STANDARD_WORDS, word);
+  return id ? once(draft, 'standardId', id, `${word} tube`) : null;
+};
+
+const metals: Reader = (word, _next, draft) => {
+  const [a, b, more] = word.split(/[-/](?=[a-z0-9])/);
+  const tube = idOf(METAL_WORDS, a ?? '');
+  const whole = idOf(METAL_WORDS, word);
+  if (b !== undefined && more === undefined && tube && !whole) {
+    const isStub = b === 'stub';
+    const socket = isStub ? undefined : idOf(METAL_WORDS, b);
+    if (!socket) return { bad: `"${b}" is no metal known here`, used: 1 };
+    if (draft.tubeMetalId !== null || draft.socketMetalId !== null) return { bad: 'metals said twice', used: 1 };
+    draft.tubeMetalId = tube;
+    draft.socketMetalId = socket;
+    return { reads: `${a} tube in ${b} socket`, used: 1 };
+  }
+  return whole ? once(draft, 'socketMetalId', whole, `${word} socket`) : null;
+};
+
+const kind: Reader = (word, _next, draft) => {
+  const id = idOf(KIND_WORDS, word);
+  return id ? once(draft, 'kind', id, id) : null;
+};
+
+const position: Reader = (word, _next, draft) => {
+  const id = idOf(POSITION_WORDS, word);
+  return id ? once(draft, 'position', id, id) : null;
+};
+
+const near: Reader = (word, next, draft) => {
+  if (word !== 'near') return null;
+  const id = idOf(PART_WORDS, next ?? '');
+  return id
+    ? once(draft, 'partId', id, `near ${next}`, 2)
+    : { bad: 'near what? e.g. near txv 4in', used: next ? 2 : 1 };
+};
+
+const gap: Reader = (word, next, draft) => {
+  if (word !== 'gap') return null;
+  const m = next === undefined ? null : (lengthOf(next) ?? (/^0?\.\d+$/.test(next) ? Number(next) * INCH : null));
+  if (m === null) return { bad: 'gap per side, e.g. gap .003 or gap 0.08mm', used: next ? 2 : 1 };
+  return m > 0 && m <= 0.002
+    ? once(draft, 'gapM', m, `gap ${next} a side`, 2)
+    : { bad: 'gap above 0 and at most 0.079 in (2 mm)', used: 2 };
+};
+
+const distance: Reader = (word, _next, draft) => {
+  const m = lengthOf(word);
+  if (m === null || draft.partId === null) return null;
+  return m >= 0.005 && m <= 5
+    ? once(draft, 'distanceM', m, `${word} away`)
+    : { bad: 'between 0.2 in and 16 ft', used: 1 };
+};
+
+const moves: Reader = (word, _next, draft) => {
+  if (word !== 'moves' && word !== 'shakes') return null;
+  draft.movement = true;
+  return { reads: 'moves in service', used: 1 };
+};
+
+/** Order matters where a word could be two things: "400" is a metal, "4in" a distance, "22x1" a size. */
+const READERS: readonly Reader[] = [count, distance, metals, standard, size, kind, position, near, gap, moves];
+
+/** The first reader that takes a word has it; the others never see it. */
+function firstReading(word: string, next: string | undefined, draft: Draft): ReturnType<Reader> {
+  for (const reader of READERS) {
+    const read = reader(word, next, draft);
+    if (read) return read;
+  }
+  return null;
+}
+
+/** Words that may stand between and mean nothing. */
+const filler = new Set(['in', 'to', 'into', 'of', 'and', 'at', 'feed', 'joint', 'joints', 'away']);
+
+function fitUp(draft: Draft): FitUp {
+  return draft.gapM === null ? { mode: 'nominal' } : { mode: 'stated', gapSideM: draft.gapM };
+}
+
+/**
+ * Reads one line of joint shorthand, e.g. "12x 7/8 acr cu-cu cpl horiz near txv 4in". Order is free; what is not said
+ * is copper, a fitting, horizontal, ACR tube, nominal gap. A word that is not known is marked, never dropped.
+ */
+export function readShorthand(line: string): Reading {
+  const draft: Draft = {
+    count: null,
+    size: null,
+    standardId: null,
+    tubeMetalId: null,
+    socketMetalId: null,
+    kind: null,
+    position: null,
+    partId: null,
+    distanceM: null,
+    gapM: null,
+    movement: false,
+  };
+  const words = wordsOf(line.toLowerCase());
+  const pieces: Piece[] = [];
+  for (let i = 0; i < words.length;) {
+    const word = words[i];
+    if (!word) break;
+    if (filler.has(word.text)) {
+      pieces.push({ text: word.text, start: word.start, reads: '', bad: false });
+      i += 1;
+      continue;
+    }
+    const next = words[i + 1];
+    const read = firstReading(word.text, next?.text, draft);
+    const used = read?.used ?? 1;
+    const last = words[i + used - 1] ?? word;
+    const text = line.slice(word.start, last.start + last.text.length);
+    pieces.push({
+      text,
+      start: word.start,
+      reads: read && 'reads' in read ? read.reads : (read?.bad ?? 'not a word known here'),
+      bad: !read || 'bad' in read,
+    });
+    i += used;
+  }
+  const problems = pieces.filter((p) => p.bad).map((p) => `"${p.text}": ${p.reads}`);
+  const standardId = draft.standardId ?? 'acr';
+  if (words.length && draft.size === null) problems.push('say a size, e.g. 7/8 or 22mm');
+  else if (draft.size !== null && !findTube(standardId, draft.size))
+    problems.push(`no ${standardId} tube of size ${draft.size}: there is ${sizesOf(standardId).join(', ')}`);
+  if (draft.partId !== null && draft.distanceM === null) problems.push('how far is the part? e.g. near txv 4in');
+  const ready = words.length > 0 && problems.length === 0 && draft.size !== null;
+  return {
+    count: draft.count ?? 1,
+    pieces,
+    problems,
+    joint: ready
+      ? {
+          tube: { standardId, size: draft.size ?? '', metalId: draft.tubeMetalId ?? 'copper' },
+          socket: { kind: draft.kind ?? 'fitting', metalId: draft.socketMetalId ?? 'copper', depthM: null },
+          fitUp: fitUp(draft),
+          position: draft.position ?? 'horizontal',
+          partNearby:
+            draft.partId !== null && draft.distanceM !== null
+              ? { partId: draft.partId, distanceM: draft.distanceM }
+              : null,
+          movement: draft.movement,
+          fillerId: null,
+          cadmiumReason: null,
+        }
+      : null,
+  };
+}
+
+/** Six digits are enough to come back to the same length. */
+const mm = (m: number): string => `${Number((m * 1000).toPrecision(12))}mm`;
+
+/** Writes a joint as shorthand. Measured diameters, a stated depth and an insisted rod have no shorthand: null then. */
+export function writeShorthand(joint: JointSpec, count = 1): string | null {
+  if (
+    joint.fitUp.mode === 'measured' ||
+    joint.socket.depthM !== null ||
+    joint.fillerId !== null ||
+    joint.cadmiumReason !== null
+  )
+    return null;
+  const words = [
+    ...(count > 1 ? [`${count}x`] : []),
+    joint.tube.size,
+    ...(joint.tube.standardId === 'en' ? [] : [wordOf(STANDARD_WORDS, joint.tube.standardId)]),
+    `${wordOf(METAL_WORDS, joint.tube.metalId)}-${wordOf(METAL_WORDS, joint.socket.metalId)}`,
+    wordOf(KIND_WORDS, joint.socket.kind),
+    wordOf(POSITION_WORDS, joint.position),
+    ...(joint.fitUp.mode === 'stated' ? [`gap ${mm(joint.fitUp.gapSideM)}`] : []),
+    ...(joint.partNearby
+      ? [`near ${wordOf(PART_WORDS, joint.partNearby.partId)} ${mm(joint.partNearby.distanceM)}`]
+      : []),
+    ...(joint.movement ? ['moves'] : []),
+  ];
+  return words.join(' ');
+}
