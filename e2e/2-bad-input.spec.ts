@@ -71,7 +71,7 @@ test('a joint with impossible input is refused at its fields, and nothing typed 
 
 test('joints from CSV: bad rows by line and column, good ones offered, taken in at once', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('button', { name: 'Import CSV' }).click();
+  await page.getByRole('button', { name: 'CSV', exact: true }).click();
   const csv = [
     'mark,line,standard,size,socket metal,position,gap',
     'DW-90,DW,L,3/4,copper,horizontal,0.003',

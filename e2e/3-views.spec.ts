@@ -14,8 +14,12 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Metal of the socket')).toBeVisible();
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'Cancel' }).click();
-    await page.getByRole('button', { name: 'Import CSV' }).click();
+    await page.getByRole('button', { name: 'CSV', exact: true }).click();
     await expect(page.getByLabel('CSV file')).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Rods' }).click();
+    await expect(page.getByRole('heading', { name: /rods serve the whole job/ })).toBeVisible();
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'Close' }).click();
     await openDemo(page, 'braze');

@@ -1,4 +1,6 @@
 import { expect, test } from '@playwright/test';
+import { parse } from 'csv-parse/sync';
+import { readFileSync } from 'node:fs';
 import { openDemo } from './helpers';
 
 test('joints by shorthand, read out as typed; undone, redone, taken away', async ({ page }) => {
@@ -43,4 +45,37 @@ test('joints by shorthand, read out as typed; undone, redone, taken away', async
   await page.keyboard.press('Delete');
   await expect(page.getByText('A joint with a log entry stays: the log is evidence.')).toBeVisible();
   await expect(page.getByRole('grid').getByText('PF-01', { exact: true })).toBeVisible();
+});
+
+test('the rod list: what is left, what it costs, as CSV', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await page.getByRole('button', { name: 'Rods' }).click();
+  const list = page.getByRole('dialog');
+  await expect(list.getByRole('row', { name: /^BCuP-5/ }).first()).toBeVisible();
+  const cost = async (): Promise<number> =>
+    Number(
+      await list
+        .getByRole('row', { name: /^Together/ })
+        .getByRole('cell')
+        .last()
+        .textContent(),
+    );
+  await list.getByLabel('Silver, money a kg').fill('1000');
+  const before = await cost();
+  await list.getByLabel('Silver, money a kg').fill('2000');
+  expect(await cost()).toBeGreaterThan(before * 1.3);
+  await list.getByLabel('Silver, money a kg').fill('much');
+  await expect(list.getByText('a price from 0 up')).toBeVisible();
+  await list.getByLabel('Silver, money a kg').fill('1000');
+  await list.getByLabel('For', { exact: true }).selectOption({ label: 'Pipe brackets' });
+  await expect(list.getByRole('row', { name: /^RBCuZn-C 6 6/ })).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    list.getByRole('button', { name: 'Save as CSV' }).click(),
+  ]);
+  const rows = parse(readFileSync(await download.path(), 'utf8'), { columns: true }) as Record<string, string>[];
+  expect(rows.map((r) => [r['kind'], r['class'], r['joints']])).toEqual([
+    ['rod', 'RBCuZn-C', '6'],
+    ['flux', 'FB3-D', '6'],
+  ]);
 });

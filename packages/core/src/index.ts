@@ -31,4 +31,5 @@ export * from './joint/verdict-sentence.js';
 export * from './joint/feed-plan.js';
 export * from './joint/cautions.js';
 export * from './shorthand/shorthand.js';
+export * from './rod-list/rod-list.js';
 export * from './provenance/provenance.js';

@@ -19,7 +19,7 @@ import { Schedule } from './schedule';
       (pick)="store.select($event)"
     />
     <div class="desk">
-      <hp-schedule (add)="openForm(true)" (edit)="openForm(false)" (importCsv)="openCsv()" />
+      <hp-schedule (add)="openForm(true)" (edit)="openForm(false)" (importCsv)="openCsv()" (rods)="openRods()" />
       @if (store.selected(); as joint) {
         <hp-joint-plan [joint]="joint" (edit)="openForm(false)" />
       } @else {
@@ -96,6 +96,11 @@ export class PlanPage {
       ariaLabelledBy: 'joint-form-title',
       disableClose: true,
     });
+  }
+
+  protected async openRods(): Promise<void> {
+    const { RodListView } = await import('./rod-list');
+    this.dialog.open(RodListView, { width: '820px', maxWidth: '96vw', ariaLabelledBy: 'rod-list-title' });
   }
 
   protected async openCsv(): Promise<void> {

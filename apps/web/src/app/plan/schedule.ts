@@ -41,7 +41,7 @@ interface Cells {
       <input
         #finder
         type="search"
-        placeholder="Find: mark, size, metal, position …"
+        placeholder="Find …"
         aria-label="Find in the schedule"
         [value]="find()"
         (input)="find.set(finder.value)"
@@ -49,7 +49,8 @@ interface Cells {
       />
       <button class="button" [disabled]="!store.done().length" (click)="undo()" title="Ctrl+Z">Undo</button>
       <button class="button" [disabled]="!store.undone().length" (click)="redo()" title="Ctrl+Y">Redo</button>
-      <button class="button" (click)="importCsv.emit()">Import CSV</button>
+      <button class="button" (click)="rods.emit()">Rods</button>
+      <button class="button" (click)="importCsv.emit()">CSV</button>
       <button class="button main" (click)="add.emit()">Add joint</button>
     </div>
     <div
@@ -190,6 +191,7 @@ export class Schedule {
   readonly add = output();
   readonly edit = output();
   readonly importCsv = output();
+  readonly rods = output();
 
   protected readonly store = inject(JobStore);
   private readonly units = inject(UnitsStore);
