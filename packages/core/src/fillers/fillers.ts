@@ -46,6 +46,7 @@ type Row = readonly [
   fNumber: string,
 ];
 
+// prettier-ignore
 const rows: readonly Row[] = [
   ['BCuP-2', 'CuP 181', { P: 7.3 }, 'Cu', 1310, 1460, [1350, 1550], '103'],
   ['BCuP-3', 'CuP 281', { Ag: 5, P: 6 }, 'Cu', 1190, 1495, [1325, 1500], '103'],
