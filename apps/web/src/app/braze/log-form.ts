@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { FormsModule } from '@angular/forms';
 import { jointLogSchema, problemsOf, VISUAL_REJECTS, type Joint, type JointLog } from '@hephaist/contracts';
-import { dayIn, FILLERS, type FieldProblem, type JointPlan } from '@hephaist/core';
+import { dayIn, type FieldProblem, type JointPlan } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
-import { Field } from '../forms/field';
+import { Entry } from '../forms/entry';
+import { FILLER_OPTIONS, plain } from '../forms/options';
+import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
 import { instantOf, localNow, percentOf } from './log-draft';
 
@@ -26,7 +27,7 @@ interface Draft {
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
   selector: 'hp-log-form',
-  imports: [SayPipe, FormsModule, Field],
+  imports: [SayPipe, Entry, PickField],
   templateUrl: './log-form.html',
   styleUrl: './log-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -36,8 +37,9 @@ export class LogForm {
   readonly plan = input.required<JointPlan>();
   protected readonly store = inject(JobStore);
   protected readonly crew = inject(CrewStore);
-  protected readonly fillers = FILLERS;
-  protected readonly rejects = VISUAL_REJECTS;
+  protected readonly fillers = FILLER_OPTIONS;
+  protected readonly rejects = plain(VISUAL_REJECTS);
+  protected readonly looks = plain(['accepted', 'rejected'] as const);
 
   private readonly zone = computed(() => this.store.job()?.timeZone ?? 'UTC');
   protected readonly log = computed(() => this.store.lastLog().get(this.joint().id));
@@ -75,6 +77,12 @@ export class LogForm {
     return instant ? dayIn(instant, this.zone()) : localNow(this.zone()).slice(0, 10);
   });
   protected readonly board = computed(() => this.crew.board(this.plan().asks, this.day()));
+  protected readonly brazers = computed(() =>
+    this.board().map((r) => ({
+      id: r.brazer.id,
+      name: `${r.permission.may ? '✓' : '✕'} ${r.brazer.name} (${r.brazer.mark})`,
+    })),
+  );
   protected readonly permission = computed(
     () => this.board().find((r) => r.brazer.id === this.draft().brazerId)?.permission ?? null,
   );
@@ -110,8 +118,8 @@ export class LogForm {
     return problemAt(this.problems(), field);
   }
 
-  protected set<K extends keyof Draft>(key: K, value: Draft[K]): void {
-    this.draft.update((d) => ({ ...d, [key]: value }));
+  protected set(change: Partial<Draft>): void {
+    this.draft.update((d) => ({ ...d, ...change }));
     this.told.set([]);
   }
 
@@ -119,7 +127,8 @@ export class LogForm {
     return this.crew.brazers().find((b) => b.id === id)?.name ?? 'someone no longer on file';
   }
 
-  protected async save(): Promise<void> {
+  protected async save(event?: Event): Promise<void> {
+    event?.preventDefault();
     this.tried.set(true);
     if (this.problems().length || this.busy()) return;
     this.busy.set(true);

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { localNow } from '../braze/log-draft';
-import { Field } from '../forms/field';
+import { Entry } from '../forms/entry';
+import { Pick as PickField } from '../forms/pick';
 import { metalWords, sizeWords } from '../plan/schedule-rows';
 import { Board } from './board';
 import { HandOver } from './hand-over';
@@ -12,22 +12,14 @@ import { Procedures } from './procedures';
 /** Keep: who may braze a joint on any day and why not, the procedures on file, and the job as a file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [FormsModule, Field, Board, Procedures, HandOver],
+  imports: [Entry, PickField, Board, Procedures, HandOver],
   template: `
     <section class="main">
       @if (store.selected(); as joint) {
         <h1>{{ headline() }}</h1>
         <div class="ask">
-          <hp-field label="Joint" for="k-joint">
-            <select id="k-joint" class="control" [ngModel]="joint.id" (ngModelChange)="store.select($event)">
-              @for (j of store.joints(); track j.id) {
-                <option [value]="j.id">{{ j.mark }} · {{ words(j) }}</option>
-              }
-            </select>
-          </hp-field>
-          <hp-field label="On" for="k-day" [problem]="dayProblem()"
-            ><input id="k-day" class="control" type="date" [ngModel]="day()" (ngModelChange)="day.set($event)"
-          /></hp-field>
+          <hp-pick label="Joint" [options]="joints()" [value]="joint.id" (valueChange)="store.select($event)" />
+          <hp-entry label="On" kind="date" [value]="day()" (valueChange)="day.set($event)" [problem]="dayProblem()" />
           <p class="quiet asks">{{ asks() }}</p>
         </div>
         <hp-board [rows]="board()" [coverage]="coverage()" [total]="store.joints().length" />
@@ -89,8 +81,11 @@ export class KeepPage {
   protected readonly dayProblem = computed(() => (this.validDay() ? null : 'Pick a date'));
   private readonly validDay = computed(() => /^\d{4}-\d{2}-\d{2}$/.test(this.day() ?? ''));
 
-  protected readonly words = (j: Parameters<typeof metalWords>[0]): string =>
-    `${sizeWords(j)}, ${metalWords(j)}, ${j.position}`;
+  protected readonly joints = computed(() =>
+    this.store
+      .joints()
+      .map((j) => ({ id: j.id, name: `${j.mark} · ${sizeWords(j)}, ${metalWords(j)}, ${j.position}` })),
+  );
   protected readonly board = computed(() => {
     const plan = this.store.selectedPlan()?.plan;
     return plan && this.validDay() ? this.crew.board(plan.asks, this.day()) : [];

@@ -1,24 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { lineConditions, procedureCovers, type Joint, type Stored } from '@hephaist/contracts';
-import {
-  displayUnit,
-  FILLERS,
-  METALS,
-  POSITIONS,
-  SENSITIVE_PARTS,
-  sizesOf,
-  TUBE_STANDARDS,
-  verdictSentence,
-  type FieldProblem,
-} from '@hephaist/core';
+import { displayUnit, sizesOf, verdictSentence, type FieldProblem, type FitUp } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { tryPlan } from '../data/plan-cache';
-import { Field } from '../forms/field';
+import { Entry } from '../forms/entry';
+import {
+  FILLER_OPTIONS,
+  METAL_OPTIONS,
+  PART_OPTIONS,
+  plain,
+  POSITION_OPTIONS,
+  sizeOptions,
+  STANDARD_OPTIONS,
+  type Option,
+} from '../forms/options';
+import { Pick as PickField } from '../forms/pick';
 import { otherProblems, problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
 import { draftOf, jointOf, jointProblems, nextMark, type JointDraft } from './joint-draft';
@@ -42,7 +42,7 @@ const SHOWN = [
 /** Adds or edits a joint; its plan is read out as it is typed, and every problem stands at its field. */
 @Component({
   selector: 'hp-joint-form',
-  imports: [MatDialogModule, FormsModule, Field],
+  imports: [MatDialogModule, Entry, PickField],
   templateUrl: './joint-form.html',
   styleUrl: './joint-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -54,12 +54,21 @@ export class JointForm {
   private readonly crew = inject(CrewStore);
   private readonly units = inject(UnitsStore);
 
-  protected readonly standards = TUBE_STANDARDS;
-  protected readonly metals = METALS;
-  protected readonly positions = POSITIONS;
-  protected readonly parts = SENSITIVE_PARTS;
-  protected readonly fillers = FILLERS;
-  protected readonly kinds = ['fitting', 'swaged', 'stub', 'valve'] as const;
+  protected readonly standards = STANDARD_OPTIONS;
+  protected readonly metals = METAL_OPTIONS;
+  protected readonly positions = POSITION_OPTIONS;
+  protected readonly parts = PART_OPTIONS;
+  protected readonly fillers = FILLER_OPTIONS;
+  protected readonly kinds = plain(['fitting', 'swaged', 'stub', 'valve'] as const);
+  protected readonly instruments = plain(['caliper', 'micrometer', 'tape'] as const);
+  protected readonly modes: readonly Option<FitUp['mode']>[] = [
+    { id: 'nominal', name: 'nominal sizes' },
+    { id: 'measured', name: 'measured' },
+    { id: 'stated', name: 'gap stated' },
+  ];
+  protected readonly lines = computed(() =>
+    this.store.lines().map((l) => ({ id: l.id, name: `${l.prefix} · ${l.name}` })),
+  );
   /** The units the form was opened in; a switch behind it does not re-read what is typed. */
   private readonly system = this.units.system();
   protected readonly inch = displayUnit('length', this.system).symbol;
@@ -90,7 +99,7 @@ export class JointForm {
     ...(this.planned()?.problems ?? []),
   ]);
   protected readonly others = computed(() => otherProblems(this.problems(), SHOWN));
-  protected readonly sizes = computed(() => sizesOf(this.draft().standardId));
+  protected readonly sizes = computed(() => sizeOptions(this.draft().standardId));
   protected readonly reading = computed(() => {
     const plan = this.planned()?.plan;
     if (!plan) return null;
@@ -142,8 +151,8 @@ export class JointForm {
     };
   }
 
-  protected set<K extends keyof JointDraft>(key: K, value: JointDraft[K]): void {
-    this.draft.update((d) => ({ ...d, [key]: value }));
+  protected set(change: Partial<JointDraft>): void {
+    this.draft.update((d) => ({ ...d, ...change }));
     this.told.set([]);
   }
 
@@ -176,7 +185,8 @@ export class JointForm {
     void this.save();
   }
 
-  protected async save(): Promise<void> {
+  protected async save(event?: Event): Promise<void> {
+    event?.preventDefault();
     this.tried.set(true);
     this.failure.set(null);
     if (this.contract().length || this.planned()?.problems || this.saving()) return;

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import { MatDialogModule } from '@angular/material/dialog';
 import { alternative, DEFAULT_LOSS, rodList, type RodListJoint } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
-import { Field } from '../forms/field';
+import { Entry } from '../forms/entry';
+import { Pick as PickField } from '../forms/pick';
 import { QtyPipe } from '../units/qty.pipe';
 import { rodListCsv } from './rod-list-csv';
 
@@ -32,7 +32,7 @@ const number = (text: string): number => (text.trim() === '' ? NaN : Number(text
 /** What to buy: rods and flux for the job or one line, what is left to braze, what it costs, and what other silver would. */
 @Component({
   selector: 'hp-rod-list',
-  imports: [FormsModule, MatDialogModule, Field, QtyPipe],
+  imports: [MatDialogModule, Entry, PickField, QtyPipe],
   templateUrl: './rod-list.html',
   styles: `
     .ask {
@@ -55,6 +55,7 @@ const number = (text: string): number => (text.trim() === '' ? NaN : Number(text
 export class RodListView {
   protected readonly store = inject(JobStore);
   protected readonly wishes = signal<Wishes>(firstWishes());
+  protected readonly lines = computed(() => this.store.lines().map(({ id, name }) => ({ id, name })));
   protected readonly loss = DEFAULT_LOSS * 100;
 
   private readonly joints = computed((): RodListJoint[] => {

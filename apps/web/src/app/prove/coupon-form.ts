@@ -1,19 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { FormsModule } from '@angular/forms';
 import { couponSchema, problemsOf, type Coupon } from '@hephaist/contracts';
 import {
   cupForOd,
   displayUnit,
-  FILLERS,
   findSectionRuleSet,
   findTube,
   judgeSection,
-  METALS,
-  POSITIONS,
-  SECTION_RULE_SETS,
   sizesOf,
-  TUBE_STANDARDS,
   type FieldProblem,
   type Position,
 } from '@hephaist/core';
@@ -23,7 +17,16 @@ import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { Strip } from '../drawings/strip';
-import { Field } from '../forms/field';
+import { Entry } from '../forms/entry';
+import {
+  FILLER_OPTIONS,
+  METAL_OPTIONS,
+  POSITION_OPTIONS,
+  RULE_SET_OPTIONS,
+  sizeOptions,
+  STANDARD_OPTIONS,
+} from '../forms/options';
+import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
 import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
@@ -32,7 +35,7 @@ import { readVoids } from './void-text';
 /** Enters a section coupon's result; the strip and its verdict are drawn as it is typed. */
 @Component({
   selector: 'hp-coupon-form',
-  imports: [SayPipe, FormsModule, Field, Strip],
+  imports: [SayPipe, Entry, PickField, Strip],
   templateUrl: './coupon-form.html',
   styleUrl: './coupon-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -45,12 +48,15 @@ export class CouponForm {
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = displayUnit('diameter', this.system).symbol;
   protected readonly lists = {
-    standards: TUBE_STANDARDS,
-    metals: METALS,
-    fillers: FILLERS,
-    positions: POSITIONS,
-    ruleSets: SECTION_RULE_SETS,
+    standards: STANDARD_OPTIONS,
+    metals: METAL_OPTIONS,
+    fillers: FILLER_OPTIONS,
+    positions: POSITION_OPTIONS,
+    ruleSets: RULE_SET_OPTIONS,
   };
+  protected readonly brazers = computed(() =>
+    this.crew.brazers().map((b) => ({ id: b.id, name: `${b.name} (${b.mark})` })),
+  );
 
   protected readonly draft = signal({
     number: this.nextNumber(),
@@ -75,7 +81,7 @@ export class CouponForm {
   protected readonly busy = signal(false);
   private readonly id = newId();
 
-  protected readonly sizes = computed(() => sizesOf(this.draft().standardId));
+  protected readonly sizes = computed(() => sizeOptions(this.draft().standardId));
   /** Overlap typed, or the cup's depth for this tube. */
   private readonly overlapM = computed(() => {
     const d = this.draft();
@@ -143,7 +149,8 @@ export class CouponForm {
     return problemAt(this.problems(), field);
   }
 
-  protected async save(): Promise<void> {
+  protected async save(event?: Event): Promise<void> {
+    event?.preventDefault();
     this.tried.set(true);
     this.failure.set(null);
     if (this.problems().length || this.busy()) return;
