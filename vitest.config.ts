@@ -13,9 +13,10 @@ export default defineConfig({
       {
         test: {
           ...project('server', 'apps/server').test,
+          include: ['src/**/*.spec.ts', 'test/**/*.spec.ts'],
           globalSetup: ['./test/postgres.ts'],
           fileParallelism: false,
-          testTimeout: 30000,
+          testTimeout: 120000,
           hookTimeout: 60000,
         },
       },

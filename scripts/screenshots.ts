@@ -7,7 +7,13 @@ const job = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';
 
 const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) => Promise<void> }> = {
   jobs: { path: '/jobs' },
-  plan: { path: `/job/${job}/plan`, act: (p) => p.getByRole('grid').getByText('PF-07', { exact: true }).click() },
+  plan: {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await p.getByRole('grid').getByText('PF-07', { exact: true }).click();
+      await p.getByLabel('Add joints in shorthand').fill('3x 1-1/8 acr cu-plated stub horiz near txv 4in');
+    },
+  },
   'plan-dark': {
     path: `/job/${job}/plan`,
     dark: true,
@@ -29,6 +35,13 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
     act: async (p) => {
       await p.getByRole('button', { name: /^PF-04/ }).click();
       await p.getByLabel('Brazed by').selectOption({ label: '✓ Prue Akintola (14)' });
+    },
+  },
+  'rod-list': {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await p.getByRole('button', { name: 'Rods' }).click();
+      await p.getByRole('heading', { name: /rods serve/ }).waitFor();
     },
   },
   prove: { path: `/job/${job}/prove` },

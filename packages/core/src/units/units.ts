@@ -13,7 +13,6 @@ export const CUBIC_FOOT = FOOT ** 3;
 /** One standard cubic foot per hour as m3/s. The purge model treats the gas at about 1 atm and 68 degF. */
 export const SCFH = CUBIC_FOOT / 3600;
 export const LITRE_PER_MIN = 1e-3 / 60;
-export const BTU = 1055.05585262;
 
 export const degFToK = (f: number): number => (f - 32) / 1.8 + 273.15;
 export const kToDegF = (k: number): number => (k - 273.15) * 1.8 + 32;

@@ -1,0 +1,104 @@
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { saltmarsh } from '../../../../../demo/saltmarsh';
+import { ApiProblem } from './api';
+import { Outbox } from './outbox';
+
+const [joint, other] = saltmarsh('2026-06-15').joints;
+if (!joint || !other) throw new Error('demo');
+
+type Answer = { status: number; body: unknown } | 'no network';
+
+/** A server that answers in turn as told and keeps what it was sent. */
+function server(...answers: Answer[]) {
+  const sent: { id: string; records: { data: { mark: string } }[] }[] = [];
+  vi.stubGlobal('fetch', (_url: string, init: RequestInit) => {
+    const answer = answers.length > 1 ? answers.shift() : answers[0];
+    sent.push(JSON.parse(init.body as string) as (typeof sent)[number]);
+    if (!answer || answer === 'no network') return Promise.reject(new TypeError('fetch failed'));
+    return Promise.resolve(
+      new Response(JSON.stringify(answer.body), {
+        status: answer.status,
+        headers: { 'Content-Type': 'application/json' },
+      }),
+    );
+  });
+  return sent;
+}
+const ok: Answer = { status: 200, body: { commandId: 'x', records: [{ ...joint, version: 1 }] } };
+const away: Answer = { status: 503, body: { title: 'Database away', status: 503, detail: 'away' } };
+const refused: Answer = {
+  status: 422,
+  body: { title: 'Check', status: 422, detail: 'mark: taken', fields: [{ field: 'mark', says: 'taken' }] },
+};
+const put = [{ seen: 0, data: joint }];
+
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory();
+});
+afterEach(() => vi.unstubAllGlobals());
+
+describe('the outbox', () => {
+  it('keeps nothing once the server has it', async () => {
+    server(ok);
+    const outbox = new Outbox();
+    expect((await outbox.send('joint', put)).state).toBe('done');
+    expect(outbox.held()).toEqual([]);
+  });
+
+  it.each<[string, Answer]>([
+    ['the network is gone', 'no network'],
+    ['the database is away', away],
+  ])('holds the entry while %s, and sends the very same command when it is back', async (_what, trouble) => {
+    const sent = server(trouble, ok);
+    const outbox = new Outbox();
+    expect((await outbox.send('joint', put)).state).toBe('held');
+    expect(outbox.held()).toHaveLength(1);
+    await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 6000 });
+    expect(sent).toHaveLength(2);
+    expect(sent[1]).toEqual(sent[0]);
+    expect(outbox.flushed()).toBe(1);
+  });
+
+  it('survives a reload: what was held is sent by the next page', async () => {
+    server('no network');
+    await new Outbox().send('joint', put);
+    const sent = server(ok);
+    const after = new Outbox();
+    await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0), { timeout: 6000 });
+    await vi.waitFor(() => expect(after.held()).toEqual([]), { timeout: 6000 });
+  });
+
+  it('sends what is held in the order it was entered', async () => {
+    server('no network');
+    const first = new Outbox();
+    await first.send('joint', put);
+    await new Promise((r) => setTimeout(r, 5));
+    await first.send('joint', [{ seen: 0, data: other }]);
+    const sent = server(ok);
+    const after = new Outbox();
+    await vi.waitFor(() => expect(after.flushed()).toBe(1), { timeout: 6000 });
+    const marks = sent.map((s) => s.records[0]?.data.mark);
+    expect(marks.indexOf(joint.mark)).toBeLessThan(marks.indexOf(other.mark));
+  });
+
+  it('gives a refusal to whoever typed it, at once', async () => {
+    server(refused);
+    const outbox = new Outbox();
+    const error = await outbox.send('joint', put).catch((e: unknown) => e);
+    expect(error).toBeInstanceOf(ApiProblem);
+    expect((error as ApiProblem).problem.fields?.[0]?.field).toBe('mark');
+    expect(outbox.held()).toEqual([]);
+  });
+
+  it('keeps an entry that was refused while nobody looked, until it is discarded', async () => {
+    server('no network', refused);
+    const outbox = new Outbox();
+    await outbox.send('joint', put);
+    await vi.waitFor(() => expect(outbox.held()[0]?.refused?.detail).toBe('mark: taken'), { timeout: 6000 });
+    expect(outbox.flushed()).toBe(0);
+    await outbox.discard(outbox.held()[0]?.command.id ?? '');
+    expect(outbox.held()).toEqual([]);
+  });
+});

@@ -1,0 +1,166 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
+import { METALS } from '../metals/metals.js';
+import { SERVICES } from '../services/services.js';
+import { InputError } from '../source/problem.js';
+import { sampleLine } from '../testing/samples.js';
+import { TUBES } from '../tube/tube.js';
+import { degFToK, INCH, PSI } from '../units/units.js';
+import { cautionsFor } from './cautions.js';
+import type { JointSpec, LineConditions } from './joint.js';
+import { planJoint, type JointPlan } from './plan.js';
+import { verdictSentence } from './verdict-sentence.js';
+
+/** Any joint the tables allow, on any line. */
+const joints: fc.Arbitrary<JointSpec> = fc.record({
+  tube: fc
+    .tuple(fc.constantFrom(...TUBES), fc.constantFrom(...METALS))
+    .map(([t, m]) => ({ standardId: t.standardId, size: t.size, metalId: m.id })),
+  socket: fc.record({
+    kind: fc.constantFrom('fitting' as const, 'swaged' as const, 'stub' as const, 'valve' as const),
+    metalId: fc.constantFrom(...METALS.map((m) => m.id)),
+    depthM: fc.option(fc.double({ min: 0.001, max: 0.5, noNaN: true }), { nil: null }),
+  }),
+  fitUp: fc.oneof(
+    fc.constant({ mode: 'nominal' as const }),
+    fc.double({ min: 1e-6, max: 0.002, noNaN: true }).map((gapSideM) => ({ mode: 'stated' as const, gapSideM })),
+  ),
+  position: fc.constantFrom('horizontal' as const, 'down-feed' as const, 'up-feed' as const),
+  partNearby: fc.option(
+    fc.record({
+      partId: fc.constantFrom(...SENSITIVE_PARTS.map((p) => p.id)),
+      distanceM: fc.double({ min: 0.01, max: 1, noNaN: true }),
+    }),
+    { nil: null },
+  ),
+  movement: fc.boolean(),
+  fillerId: fc.constant(null),
+  cadmiumReason: fc.option(fc.constant('customer standard'), { nil: null }),
+});
+const lines: fc.Arbitrary<LineConditions> = fc.record({
+  serviceId: fc.constantFrom(...SERVICES.map((s) => s.id)),
+  designPa: fc.double({ min: 0, max: 700 * PSI, noNaN: true }),
+  testPa: fc.double({ min: 0, max: 900 * PSI, noNaN: true }),
+  serviceMaxK: fc.double({ min: 250, max: degFToK(500), noNaN: true }),
+  lengthM: fc.double({ min: 0.1, max: 500, noNaN: true }),
+  oxygenLimit: fc.constantFrom(0.01, 0.001),
+  schools: fc.record({ phosphorusOnBrass: fc.constantFrom('strict' as const, 'permissive' as const) }),
+});
+
+/** A plan, or null where the joint has no socket table. */
+function planOrNull(joint: JointSpec, line: LineConditions): JointPlan | null {
+  try {
+    return planJoint(joint, line);
+  } catch (e) {
+    if (e instanceof InputError && e.problems.every((p) => p.field === 'fitUp.mode')) return null;
+    throw e;
+  }
+}
+const always = (says: (plan: JointPlan, joint: JointSpec, line: LineConditions) => void): void =>
+  fc.assert(
+    fc.property(joints, lines, (joint, line) => {
+      const plan = planOrNull(joint, line);
+      if (plan) says(plan, joint, line);
+    }),
+    { numRuns: 400 },
+  );
+
+describe('whatever the joint', () => {
+  it('every class has a verdict, and every refusal a reason with a source', () => {
+    always(({ selection }) => {
+      expect(selection.judgements).toHaveLength(30);
+      for (const j of selection.judgements) {
+        for (const f of j.findings) expect(f.source.name.length).toBeGreaterThan(3);
+        if (j.verdict === 'refused')
+          expect([...j.findings, ...selection.jointFindings].some((f) => f.effect === 'refuse')).toBe(true);
+        else expect(j.findings.some((f) => f.effect === 'refuse')).toBe(false);
+      }
+    });
+  });
+
+  it('no phosphorus on iron or nickel, no cadmium on what is drunk or breathed, no copper in ammonia', () => {
+    always(({ selection, tubeMetal, socketMetal, service }) => {
+      const families = [tubeMetal.family, socketMetal.family];
+      for (const j of selection.judgements.filter((x) => x.verdict !== 'refused')) {
+        if (j.filler.group === 'BCuP') expect(families.every((f) => f === 'copper' || f === 'brass')).toBe(true);
+        if (j.filler.composition.Cd) expect(service.potable || service.kind === 'medical').toBe(false);
+        if (service.kind === 'ammonia') expect(families.some((f) => f === 'copper' || f === 'brass')).toBe(false);
+        if (families.includes('brass')) expect(j.flux).not.toBeNull();
+        if (service.kind === 'fuel-gas') expect(j.filler.composition.P ?? 0).toBeLessThanOrEqual(0.05);
+      }
+    });
+  });
+
+  it('an allowed rod never melts its base metal, and its gap is open at heat', () => {
+    always(({ selection, tubeMetal, socketMetal }) => {
+      const solidus = Math.min(tubeMetal.solidusK, socketMetal.solidusK);
+      for (const j of selection.judgements.filter((x) => x.verdict !== 'refused')) {
+        expect(j.filler.brazingK.min).toBeLessThan(solidus);
+        expect(j.gap.sideM).toBeGreaterThan(0);
+        expect(j.gap.sideM).toBeLessThanOrEqual(j.filler.bridgesToM + 1e-9);
+      }
+    });
+  });
+
+  it('ranks are 1, 2, 3 … in falling score', () => {
+    always(({ selection }) => {
+      const allowed = selection.judgements.filter((j) => j.verdict !== 'refused');
+      allowed.forEach((j, i) => {
+        expect(j.rank).toBe(i + 1);
+        const next = allowed[i + 1];
+        if (next) expect(j.score).toBeGreaterThanOrEqual(next.score);
+        expect(j.scoreLines.reduce((s, l) => s + l.points, 0)).toBeCloseTo(j.score, 9);
+      });
+    });
+  });
+
+  it('numbers are finite and of the right sign', () => {
+    always(({ overlap, filler, purge, rating, gap }) => {
+      expect(overlap.overlapM).toBeGreaterThan(0);
+      expect(overlap.answers.filter((a) => a.governs)).toHaveLength(1);
+      if (filler) expect(filler.massKg > 0 && filler.massKg < 5 && Number.isFinite(filler.flatStickM)).toBe(true);
+      if (purge) expect(purge.waitS > 0 && Number.isFinite(purge.waitS)).toBe(true);
+      if (rating.annealedPa !== null) expect(rating.annealedPa).toBeGreaterThan(0);
+      expect(gap.minM).toBeLessThanOrEqual(gap.sideM + 1e-12);
+      expect(gap.maxM).toBeGreaterThanOrEqual(gap.sideM - 1e-12);
+    });
+  });
+
+  it('has a sentence, and the hot-work caution at its first step', () => {
+    always((plan) => {
+      const s = verdictSentence('J-1', plan);
+      expect(s.lead).toContain('J-1');
+      expect(s.rod).toBe(plan.selection.chosen?.filler.id ?? null);
+      expect(cautionsFor(plan)[0]?.says).toContain('Hot work');
+      if (plan.service.purge === 'required') expect(cautionsFor(plan).some((c) => c.step === 'purge')).toBe(true);
+    });
+  });
+
+  it('more pressure never makes trouble less', () => {
+    const rank = { none: 0, look: 1, stop: 2 } as const;
+    always((plan, joint, line) => {
+      const harder = planOrNull(joint, { ...line, designPa: line.designPa + 1e6, testPa: line.testPa + 1e6 });
+      expect(rank[harder?.trouble ?? 'stop']).toBeGreaterThanOrEqual(rank[plan.trouble]);
+    });
+  });
+
+  it('an annealed tube never rates above the drawn one', () => {
+    for (const t of TUBES.filter((x) => x.standardId !== 'pipe-40')) {
+      const plan = planOrNull(
+        {
+          tube: { standardId: t.standardId, size: t.size, metalId: 'copper' },
+          socket: { kind: 'stub', metalId: 'copper', depthM: 0.02 },
+          fitUp: { mode: 'stated', gapSideM: 0.003 * INCH },
+          position: 'horizontal',
+          partNearby: null,
+          movement: false,
+          fillerId: null,
+          cadmiumReason: null,
+        },
+        sampleLine(),
+      );
+      if (plan?.rating.drawnPa) expect(plan.rating.annealedPa ?? 0).toBeLessThan(plan.rating.drawnPa);
+    }
+  });
+});
