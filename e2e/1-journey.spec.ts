@@ -16,10 +16,10 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     await form.getByLabel('Kind').selectOption('stub');
     await form.getByLabel('Metal of the socket').selectOption({ label: 'Copper-plated steel' });
     await form.getByLabel('Known by').selectOption('measured');
-    await form.getByLabel('Tube outside, two ways').fill('1.125');
-    await form.getByLabel('Socket inside, two ways').fill('1.124');
+    await form.getByLabel('Tube OD').fill('1.125');
+    await form.getByLabel('Socket ID').fill('1.124');
     await expect(form.getByText('the tube does not enter this socket')).toBeVisible();
-    await form.getByLabel('Socket inside, two ways').fill('1.131');
+    await form.getByLabel('Socket ID').fill('1.131');
     await expect(form.getByText(/PF-17 takes BAg-7 with black flux FB3-C/)).toBeVisible();
     await expect(form.getByText(/gap 0.0030 in cold/)).toBeVisible();
     await form.getByRole('button', { name: 'Add joint' }).click();
