@@ -1,15 +1,20 @@
-import { FILLERS } from '../fillers/fillers.js';
+import { DEFAULT_LOSS } from '../filler-use/filler-use.js';
+import { BRAZING_STARTS_K, BRAZING_STARTS_SOURCE, FILLERS, SOLDERS } from '../fillers/fillers.js';
+import { INSTRUMENT_UNCERTAINTY_M } from '../fit-up/gap.js';
 import { FLUXES } from '../fluxes/fluxes.js';
 import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
-import { HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
+import { FLUX_SIGNS, HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
 import { METALS } from '../metals/metals.js';
+import { DEFAULT_LIMIT, FLOW_PRACTICE, PURGE_SOURCE } from '../purge/single-line.js';
+import { ANNEALED_STRESS, RATING_SOURCE } from '../rating/rating.js';
+import { DEFAULT_WEIGHTS, WEIGHT_SOURCE } from '../selection/preferences.js';
 import { SERVICES } from '../services/services.js';
 import { FILLER_RULES } from '../selection/rules/filler-rules.js';
 import { JOINT_RULES } from '../selection/rules/joint-rules.js';
 import { SECTION_RULE_SETS } from '../coupons/section.js';
 import { CUPS } from '../tube/cup.js';
 import { findTubeStandard, TUBES } from '../tube/tube.js';
-import type { Source } from '../source/source.js';
+import { practice, published, type Source } from '../source/source.js';
 import { INCH, kToDegF } from '../units/units.js';
 
 export interface ProvenanceRow {
@@ -53,6 +58,12 @@ export function provenanceRows(): ProvenanceRow[] {
       value: `${inch(x.gapBandM.min)}-${inch(x.gapBandM.max)} in, bridges to ${inch(x.bridgesToM)}`,
       source: x.gapSource,
     })),
+    ...SOLDERS.map((s) => ({
+      table: 'Solders, shown only to refuse',
+      item: s.id,
+      value: `${f(s.solidusK)}-${f(s.liquidusK)} °F; soldering is under ${f(BRAZING_STARTS_K)} °F`,
+      source: BRAZING_STARTS_SOURCE,
+    })),
     ...FLUXES.map((x) => ({
       table: 'Flux classes',
       item: x.id,
@@ -71,6 +82,62 @@ export function provenanceRows(): ProvenanceRow[] {
       value: `bore ${inch(c.idM.min)}-${inch(c.idM.max)}, deep ${inch(c.depthM, 2)} in`,
       source: c.source,
     })),
+    ...ANNEALED_STRESS.map(([tempF, psi]) => ({
+      table: 'Allowable stress of annealed copper',
+      item: `${tempF} °F`,
+      value: `${psi} psi`,
+      source: RATING_SOURCE,
+    })),
+    ...Object.entries(INSTRUMENT_UNCERTAINTY_M).map(([instrument, m]) => ({
+      table: 'Instruments',
+      item: instrument,
+      value: `±${inch(m, 4)} in a reading`,
+      source: practice('half the finest division a hand reads'),
+    })),
+    ...FLUX_SIGNS.map((s) => ({
+      table: 'What paste flux shows',
+      item: `${f(s.atK)} °F`,
+      value: s.says,
+      source: practice(),
+    })),
+    {
+      table: 'Defaults of the computation',
+      item: 'filler lost as stub ends and drips',
+      value: `${DEFAULT_LOSS * 100} %`,
+      source: practice(),
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'filler shear strength, integrity factor',
+      value: '25 000 psi, 0.8',
+      source: published('AWS Brazing Handbook'),
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'oxygen before brazing',
+      value: `${DEFAULT_LIMIT * 100} % at most`,
+      source: published('NFPA 99'),
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'nitrogen at 68 °F, 1 atm',
+      value: '1.165 kg/m³, 1.76e-5 Pa s, D(O2) 2.0e-5 m²/s',
+      source: PURGE_SOURCE,
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'purge flow',
+      value: 'trickle 0.05 m/s, at least 2 SCFH; fill 0.25 m/s, at least 15 SCFH',
+      source: FLOW_PRACTICE,
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'weights of the ranking',
+      value: Object.entries(DEFAULT_WEIGHTS)
+        .map(([k, w]) => `${k} ${w}`)
+        .join(', '),
+      source: WEIGHT_SOURCE,
+    },
     ...SERVICES.map((s) => ({
       table: 'Services',
       item: s.name,

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addMonths, continuity, dayIn, daysBetween } from './continuity.js';
 import { mayBraze, type BrazerRecord, type CouponRecord } from './may-braze.js';
-import { rangeGaps, type JointVariables } from './range.js';
+import { coverLines, rangeGaps, type JointVariables } from './range.js';
 
 const coupon: CouponRecord = {
   label: 'C-1',
@@ -90,6 +90,23 @@ describe('range of a brazer (ASME BPVC IX part QB, from memory)', () => {
   it('asks for the position: up-feed also covers down-feed, horizontal covers neither', () => {
     expect(rangeGaps({ ...coupon, position: 'up-feed' }, { ...joint, position: 'down-feed' })).toEqual([]);
     expect(rangeGaps(coupon, { ...joint, position: 'up-feed' })[0]).toContain('never tested');
+  });
+});
+
+describe('what coupons cover together', () => {
+  it('joins positions and walls of the same metals and filler, either way round', () => {
+    const lines = coverLines([
+      coupon,
+      { ...coupon, position: 'up-feed', wallM: 0.002 },
+      { ...coupon, pNumbers: ['107', '101'], fNumber: '102' },
+      { ...coupon, pNumbers: ['101', '107'], fNumber: '102', position: 'up-feed' },
+    ]);
+    expect(lines.map((l) => [l.fNumber, l.positions])).toEqual([
+      ['103', ['horizontal', 'down-feed', 'up-feed']],
+      ['102', ['horizontal', 'down-feed', 'up-feed']],
+    ]);
+    expect(lines[0]?.wallM).toEqual({ min: 0.000635, max: 0.004 });
+    expect(coverLines([])).toEqual([]);
   });
 });
 

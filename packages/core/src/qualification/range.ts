@@ -69,6 +69,40 @@ export interface QualifiedRange {
   readonly positions: readonly Position[];
 }
 
+/** What a brazer's passed coupons cover together, one line for each pair of metals and filler number. */
+export interface CoverLine {
+  readonly pNumbers: readonly [string, string];
+  readonly fNumber: string;
+  readonly wallM: { readonly min: number; readonly max: number };
+  readonly positions: readonly Position[];
+}
+
+/**
+ * Joins coupons of the same metals and filler for display. Walls are joined end to end; whether one joint is covered is
+ * always asked of each coupon by itself (`rangeGaps`).
+ */
+export function coverLines(coupons: readonly CouponVariables[]): CoverLine[] {
+  const lines = new Map<string, CoverLine>();
+  for (const c of coupons) {
+    const range = qualifiedRange(c);
+    const key = [...range.pNumbers].sort().join('/') + range.fNumber;
+    const before = lines.get(key);
+    const positions = POSITIONS.map((p) => p.id).filter(
+      (p) => range.positions.includes(p) || before?.positions.includes(p),
+    );
+    lines.set(key, {
+      pNumbers: range.pNumbers,
+      fNumber: range.fNumber,
+      wallM: {
+        min: Math.min(range.wallM.min, before?.wallM.min ?? Infinity),
+        max: Math.max(range.wallM.max, before?.wallM.max ?? 0),
+      },
+      positions,
+    });
+  }
+  return [...lines.values()].sort((a, b) => b.fNumber.localeCompare(a.fNumber));
+}
+
 export const qualifiedRange = (c: CouponVariables): QualifiedRange => ({
   pNumbers: c.pNumbers,
   fNumber: c.fNumber,

@@ -9,7 +9,7 @@ const cda = published('CDA Copper Tube Handbook');
 export const RATING_SOURCE = cda;
 
 /** Allowable stress of copper tube: [degF, annealed psi]. */
-const annealed: readonly (readonly [number, number])[] = [
+export const ANNEALED_STRESS: readonly (readonly [number, number])[] = [
   [100, 6000],
   [150, 5100],
   [200, 4900],
@@ -26,7 +26,7 @@ const drawnAt100 = 10300;
  */
 export function annealedCopperStressPa(tempK: number): number {
   requireRange('serviceMaxK', tempK, 1, degFToK(400) + 1e-9, 'K (400 °F)');
-  const points = annealed.map(([f, psi]) => [degFToK(f), psi * PSI] as const);
+  const points = ANNEALED_STRESS.map(([f, psi]) => [degFToK(f), psi * PSI] as const);
   const first = points[0];
   if (!first || tempK <= first[0]) return 6000 * PSI;
   for (let i = 1; i < points.length; i++) {

@@ -1,6 +1,6 @@
 import { inject } from '@angular/core';
 import { brazerRecord, type Coupon, type Crew, type Stored } from '@hephaist/contracts';
-import { mayBraze, type JointVariables, type Permission } from '@hephaist/core';
+import { coverLines, mayBraze, type CoverLine, type JointVariables, type Permission } from '@hephaist/core';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
 import { Outbox } from './outbox';
@@ -10,6 +10,8 @@ const empty: Crew = { brazers: [], coupons: [], procedures: [], brazings: [] };
 export interface BoardRow {
   readonly brazer: Crew['brazers'][number];
   readonly permission: Permission;
+  /** What the brazer's passed coupons cover together on the day. */
+  readonly covers: readonly CoverLine[];
 }
 
 /** The crew: brazers, their coupons and what they brazed, and the procedures on file. */
@@ -30,10 +32,11 @@ export const CrewStore = signalStore(
     board(asks: JointVariables, day: string): BoardRow[] {
       return store
         .brazers()
-        .map((brazer) => ({
-          brazer,
-          permission: mayBraze(brazerRecord(brazer, store.coupons(), store.brazings()), asks, day),
-        }))
+        .map((brazer) => {
+          const record = brazerRecord(brazer, store.coupons(), store.brazings());
+          const passed = record.coupons.filter((c) => c.passed && c.brazedOn <= day);
+          return { brazer, permission: mayBraze(record, asks, day), covers: coverLines(passed) };
+        })
         .sort(
           (a, b) => Number(b.permission.may) - Number(a.permission.may) || a.brazer.name.localeCompare(b.brazer.name),
         );

@@ -14,7 +14,7 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
     <table class="plain sheet">
       <thead>
         <tr>
-          <th>Brazer</th>
+          <th>Brazer and range</th>
           <th>May</th>
           <th>Why</th>
           <th>Good through</th>
@@ -27,6 +27,11 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
           <tr>
             <td>
               <strong>{{ row.brazer.name }}</strong> <span class="quiet mark">mark {{ row.brazer.mark }}</span>
+              @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
+                <p class="quiet">
+                  F-{{ c.fNumber }}, P-{{ c.pNumbers[0] }} to P-{{ c.pNumbers[1] }}: {{ c.positions.join(', ') }}
+                </p>
+              }
             </td>
             <td [class]="row.permission.may ? 'fine' : 'refused'">{{ row.permission.may ? '✓ may' : '✕ may not' }}</td>
             <td>

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { lineConditions, procedureCovers, type Joint, type Stored } from '@hephaist/contracts';
-import { displayUnit, sizesOf, verdictSentence, type FieldProblem, type FitUp } from '@hephaist/core';
+import { displayUnit, findService, sizesOf, verdictSentence, type FieldProblem, type FitUp } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
@@ -67,7 +67,9 @@ export class JointForm {
     { id: 'stated', name: 'gap stated' },
   ];
   protected readonly lines = computed(() =>
-    this.store.lines().map((l) => ({ id: l.id, name: `${l.prefix} · ${l.name}` })),
+    this.store
+      .lines()
+      .map((l) => ({ id: l.id, name: `${l.prefix} · ${l.name} · ${findService(l.serviceId)?.name ?? l.serviceId}` })),
   );
   /** The units the form was opened in; a switch behind it does not re-read what is typed. */
   private readonly system = this.units.system();
