@@ -1,7 +1,7 @@
 import type { Crew } from '@hephaist/contracts';
-import { dayIn } from '@hephaist/core';
 import { Router } from 'express';
 import type { RecordStore } from '../records/store.js';
+import { brazingsOf } from './brazings.js';
 
 /** All that says who may braze: brazers, coupons, procedures, and each joint made on its calendar day. */
 export function crewRoutes(store: RecordStore): Router {
@@ -11,19 +11,9 @@ export function crewRoutes(store: RecordStore): Router {
       store.list('brazer'),
       store.list('coupon'),
       store.list('procedure'),
-      store.brazings(),
+      brazingsOf(store),
     ]);
-    const crew: Crew = {
-      brazers,
-      coupons,
-      procedures,
-      brazings: brazings.map((b) => ({
-        brazerId: b.brazerId,
-        day: dayIn(b.brazedAt.toISOString(), b.timeZone),
-        label: b.mark,
-      })),
-    };
-    res.json(crew);
+    res.json({ brazers, coupons, procedures, brazings } satisfies Crew);
   });
   return router;
 }

@@ -1,11 +1,13 @@
 import {
   EVIDENCE,
+  type JointLog,
   type Kind,
   type PutCommand,
   type PutResult,
   type RecordKinds,
   type Stored,
 } from '@hephaist/contracts';
+import { checkLog } from '../jobs/check-log.js';
 import { ConflictError, RefusedError } from '../http/errors.js';
 import type { RecordStore } from './store.js';
 
@@ -46,6 +48,7 @@ export async function put(store: RecordStore, command: PutCommand, actor: string
     const before = await trx.claimCommand(command.id, actor, command.kind);
     if (before) return before as PutResult;
     for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
+    if (command.kind === 'log') for (const r of command.records) await checkLog(trx, r.data as JointLog);
     const records: Stored<RecordKinds[Kind]>[] = [];
     for (const r of command.records) records.push(await putOne(trx, command.kind, r.seen, r.data));
     const result: PutResult = { commandId: command.id, records };

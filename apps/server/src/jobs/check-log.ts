@@ -1,0 +1,35 @@
+import { brazerRecord, ContractError, lineConditions, procedureCovers, type JointLog } from '@hephaist/contracts';
+import { dayIn, InputError, mayBraze, planJoint, type JointPlan } from '@hephaist/core';
+import { brazingsOf } from '../crew/brazings.js';
+import type { RecordStore } from '../records/store.js';
+
+/** What a joint asks of its brazer, or null where it cannot be planned as it stands. */
+async function planOf(store: RecordStore, jointId: string): Promise<{ plan: JointPlan; timeZone: string } | null> {
+  const joint = await store.find('joint', jointId);
+  const line = joint && (await store.find('line', joint.lineId));
+  const job = joint && (await store.find('job', joint.jobId));
+  if (!joint || !line || !job) return null;
+  try {
+    const plan = planJoint(joint, lineConditions(line, job), procedureCovers(await store.list('procedure')));
+    return { plan, timeZone: job.timeZone };
+  } catch (e) {
+    if (e instanceof InputError) return null;
+    throw e;
+  }
+}
+
+/**
+ * A log entry of a brazer who may not braze the joint on that day needs its reason, whichever screen it comes from.
+ * @throws ContractError at `outOfRangeReason`
+ */
+export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
+  if (log.outOfRangeReason) return;
+  const [planned, brazer] = await Promise.all([planOf(store, log.jointId), store.find('brazer', log.brazerId)]);
+  if (!planned || !brazer) return;
+  const record = brazerRecord(brazer, await store.list('coupon'), await brazingsOf(store));
+  const permission = mayBraze(record, planned.plan.asks, dayIn(log.brazedAt, planned.timeZone));
+  if (permission.may) return;
+  throw new ContractError([
+    { field: 'outOfRangeReason', says: `Say why it was brazed all the same: ${permission.reasons.join('; ')}` },
+  ]);
+}
