@@ -1,6 +1,6 @@
 import erf from '@stdlib/math-base-special-erf';
 import { InputError, type FieldProblem } from '../source/problem.js';
-import { derived, entered, measured, published, type Source } from '../source/source.js';
+import { entered, measured, published, type Source } from '../source/source.js';
 import { cupForOd } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
 import { degFToK, INCH } from '../units/units.js';
@@ -157,8 +157,6 @@ export interface HotGap {
   readonly tubeOdM: number;
   readonly socketIdM: number;
 }
-
-export const HOT_GAP_SOURCE = derived('mean expansion of each metal from room temperature');
 
 /**
  * The gap per side at a temperature: OD (1 + a dT) inside ID (1 + a dT).

@@ -1,5 +1,12 @@
 import { DEFAULT_LOSS } from '../filler-use/filler-use.js';
-import { BRAZING_STARTS_K, BRAZING_STARTS_SOURCE, FILLERS, SOLDERS } from '../fillers/fillers.js';
+import {
+  BRAZING_STARTS_K,
+  BRAZING_STARTS_SOURCE,
+  DENSITY_SOURCE,
+  densityLbIn3,
+  FILLERS,
+  SOLDERS,
+} from '../fillers/fillers.js';
 import { INSTRUMENT_UNCERTAINTY_M } from '../fit-up/gap.js';
 import { FLUXES } from '../fluxes/fluxes.js';
 import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
@@ -99,6 +106,12 @@ export function provenanceRows(): ProvenanceRow[] {
       item: `${f(s.atK)} °F`,
       value: s.says,
       source: practice(),
+    })),
+    ...FILLERS.map((x) => ({
+      table: 'Filler density',
+      item: x.id,
+      value: `${densityLbIn3(x).toFixed(3)} lb/in³`,
+      source: DENSITY_SOURCE,
     })),
     {
       table: 'Defaults of the computation',

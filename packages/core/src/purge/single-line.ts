@@ -1,7 +1,7 @@
 import erfc from '@stdlib/math-base-special-erfc';
 import erfcx from '@stdlib/math-base-special-erfcx';
 import { requireRange } from '../source/problem.js';
-import { derived, practice, published } from '../source/source.js';
+import { practice, published } from '../source/source.js';
 import { SCFH } from '../units/units.js';
 
 /** Oxygen in air, volume fraction. */
@@ -66,8 +66,6 @@ export interface PurgeResult {
   readonly richardson: number;
   readonly stratifies: boolean;
 }
-
-export const PURGE_MODEL_SOURCE = derived('plug, well mixed, and advection with Taylor-Aris dispersion');
 
 const viscosity = 1.76e-5;
 const density = 1.165;

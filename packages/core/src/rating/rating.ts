@@ -1,6 +1,6 @@
 import type { Metal } from '../metals/metals.js';
 import { requireRange } from '../source/problem.js';
-import { derived, practice, published, type Source } from '../source/source.js';
+import { practice, published, type Source } from '../source/source.js';
 import type { Temper, Tube } from '../tube/tube.js';
 import { said } from '../units/say.js';
 import { degFToK, PSI } from '../units/units.js';
@@ -85,5 +85,3 @@ export function ratingAfterBrazing(
   }[verdict];
   return { annealedPa, drawnPa, leastWallM, verdict, says, source: cda };
 }
-
-export const RATING_FORMULA_SOURCE = derived('P = 2 S t / (D - 0.8 t), least wall, largest OD');

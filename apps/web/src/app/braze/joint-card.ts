@@ -83,9 +83,11 @@ export class JointCard {
     return chosen ? feedPlan(chosen.filler, this.joint().position) : null;
   });
   protected readonly source = computed(() => sourceLine(this.feed()?.source ?? this.plan().gap.source));
-  private readonly atWork = computed(() =>
-    workingK(this.plan().selection.chosen?.filler ?? ({ brazingK: { min: 0, max: 0 } } as never)),
-  );
+  /** The chosen rod's working temperature; only asked where there is a rod. */
+  private readonly atWork = computed(() => {
+    const chosen = this.plan().selection.chosen;
+    return chosen ? workingK(chosen.filler) : NaN;
+  });
   protected readonly seen = computed(() => colourAt(this.atWork()));
   protected readonly about = computed(() => `about ${this.units.show(this.atWork(), 'temperature')}`);
   protected readonly steps = computed((): CardStep[] => {

@@ -1,7 +1,7 @@
-import { inject } from '@angular/core';
+import { computed, inject } from '@angular/core';
 import { brazerRecord, type Coupon, type Crew, type Stored } from '@hephaist/contracts';
 import { coverLines, mayBraze, type CoverLine, type JointVariables, type Permission } from '@hephaist/core';
-import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
+import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
 import { Outbox } from './outbox';
 
@@ -18,6 +18,12 @@ export interface BoardRow {
 export const CrewStore = signalStore(
   { providedIn: 'root' },
   withState(empty),
+  withComputed((store) => ({
+    /** What is on file for each brazer; coupons are judged here once. */
+    records: computed(() =>
+      store.brazers().map((brazer) => ({ brazer, record: brazerRecord(brazer, store.coupons(), store.brazings()) })),
+    ),
+  })),
   withMethods((store, outbox = inject(Outbox)) => ({
     async load(): Promise<void> {
       patchState(store, await call<Crew>('crew'));
@@ -31,9 +37,8 @@ export const CrewStore = signalStore(
     /** Everyone against one joint on one day: who may first, then by name. */
     board(asks: JointVariables, day: string): BoardRow[] {
       return store
-        .brazers()
-        .map((brazer) => {
-          const record = brazerRecord(brazer, store.coupons(), store.brazings());
+        .records()
+        .map(({ brazer, record }) => {
           const passed = record.coupons.filter((c) => c.passed && c.brazedOn <= day);
           return { brazer, permission: mayBraze(record, asks, day), covers: coverLines(passed) };
         })

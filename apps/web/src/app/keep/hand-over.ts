@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { JobStore } from '../data/job.store';
+import { saveFile } from '../data/save-file';
 
 /** The job as one open file. */
 @Component({
@@ -40,11 +41,7 @@ export class HandOver {
     try {
       const response = await fetch(`/api/jobs/${job.id}/export`);
       if (!response.ok) throw new Error(`The server answered ${response.status}.`);
-      const link = document.createElement('a');
-      link.href = URL.createObjectURL(await response.blob());
-      link.download = `${job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.hephaist.json`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      saveFile(await response.blob(), `${job.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.hephaist.json`);
     } catch (e) {
       this.failure.set((e as Error).message);
     } finally {

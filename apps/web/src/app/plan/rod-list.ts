@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { MatDialogModule } from '@angular/material/dialog';
 import { alternative, DEFAULT_LOSS, rodList, type RodListJoint } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
+import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { QtyPipe } from '../units/qty.pipe';
@@ -104,10 +105,6 @@ export class RodListView {
   protected download(): void {
     const list = this.list();
     if (!list) return;
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([rodListCsv(list)], { type: 'text/csv' }));
-    link.download = 'rod-list.csv';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(new Blob([rodListCsv(list)], { type: 'text/csv' }), 'rod-list.csv');
   }
 }

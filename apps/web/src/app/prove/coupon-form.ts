@@ -82,15 +82,17 @@ export class CouponForm {
   private readonly id = newId();
 
   protected readonly sizes = computed(() => sizeOptions(this.draft().standardId));
+  private readonly cupDepthM = computed(
+    () => cupForOd(findTube(this.draft().standardId, this.draft().size)?.odM ?? 0)?.depthM,
+  );
   /** Overlap typed, or the cup's depth for this tube. */
   private readonly overlapM = computed(() => {
     const d = this.draft();
     if (d.overlap.trim()) return typed(d.overlap, 'diameter', this.system);
-    return cupForOd(findTube(d.standardId, d.size)?.odM ?? 0)?.depthM ?? NaN;
+    return this.cupDepthM() ?? NaN;
   });
   protected readonly usualOverlap = computed(() => {
-    const d = this.draft();
-    const depth = cupForOd(findTube(d.standardId, d.size)?.odM ?? 0)?.depthM;
+    const depth = this.cupDepthM();
     return depth
       ? `${displayUnit('diameter', this.system).fromSi(depth).toFixed(3)}, the usual cup`
       : 'no usual cup: measure it';
