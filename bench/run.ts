@@ -38,7 +38,7 @@ const thousand = joints(1000);
 const planAll = (all: typeof thousand) => () => {
   for (const j of all) {
     const line = lines.get(j.lineId);
-    if (line) planJoint(j, line, covers);
+    if (line) planJoint(j, line, { procedures: covers });
   }
 };
 const planned = time(7, planAll(thousand));

@@ -1,3 +1,5 @@
+import type { RodFormId, Schools, SocketKind } from '@hephaist/core';
+
 /** The lines of the demo job and the joints that are not like their neighbours. Everything here is invented. */
 
 export interface DemoLine {
@@ -14,6 +16,7 @@ export interface DemoLine {
   readonly joints: number;
   /** How many from the start are already brazed. */
   readonly brazed: number;
+  readonly schools?: Partial<Schools>;
   readonly odd: Readonly<Record<number, DemoOdd>>;
 }
 
@@ -23,7 +26,7 @@ export interface DemoOdd {
   readonly standardId?: string;
   readonly tubeMetal?: string;
   readonly socket?: string;
-  readonly kind?: 'fitting' | 'swaged' | 'stub' | 'valve';
+  readonly kind?: SocketKind;
   readonly depthIn?: number;
   readonly position?: 'horizontal' | 'down-feed' | 'up-feed';
   /** Diameters in inches read with a caliper: tube twice, socket twice. */
@@ -32,6 +35,14 @@ export interface DemoOdd {
   readonly near?: readonly [part: string, inches: number];
   readonly movement?: boolean;
   readonly note?: string;
+  /** Cup of another size that the tube stands in. */
+  readonly cup?: string;
+  /** Metal, wall and gap in inches of a bush. */
+  readonly bush?: readonly [metal: string, wall: number, gap: number];
+  /** Thickness and length in inches of a braze-welded seam. */
+  readonly seam?: readonly [thickness: number, length: number];
+  readonly form?: RodFormId;
+  readonly setAside?: string;
 }
 
 const valve = (kindOfPart: string, inches: number): DemoOdd => ({
@@ -60,6 +71,7 @@ export const DEMO_LINES: readonly DemoLine[] = [
       5: valve('solenoid', 2.5),
       8: { ...valve('txv', 4), position: 'up-feed' },
       12: { kind: 'swaged', statedGap: 0.003 },
+      14: { socket: 'brass-free-cutting', kind: 'bush', bush: ['copper', 0.05, 0.003], statedGap: 0.003, note: 'drier stub through a bush' },
     },
   },
   {
@@ -72,6 +84,7 @@ export const DEMO_LINES: readonly DemoLine[] = [
       14: { size: '2-1/8' },
       15: { size: '2-1/8' },
       18: { kind: 'swaged', statedGap: 0.0055 },
+      21: { setAside: 'evaporator not delivered' },
     },
   },
   {
@@ -102,7 +115,7 @@ export const DEMO_LINES: readonly DemoLine[] = [
   {
     name: 'Surgery vacuum', prefix: 'MV', serviceId: 'medical-vacuum', fluid: 'vacuum', designPsi: 15, testPsi: 60, serviceMaxF: 100, lengthFt: 110, standardId: 'med-l', size: '1', joints: 24, brazed: 0,
     odd: {
-      3: { size: '1-1/4' },
+      3: { size: '1-1/4', kind: 'reducer' },
       4: { size: '1-1/4', position: 'up-feed' },
       11: valve('ball-valve', 6),
       17: { position: 'up-feed' },
@@ -115,6 +128,9 @@ export const DEMO_LINES: readonly DemoLine[] = [
       1: { socket: 'stainless-316', kind: 'stub', statedGap: 0.003, note: 'plate exchanger' },
       7: { socket: 'brass-free-cutting', kind: 'valve', near: ['ball-valve', 4] },
       12: { standardId: 'en', size: '35x1.5', note: 'metric pump header' },
+      13: { standardId: 'en', size: '35x1.5', cup: '1-1/4', note: 'metric header into inch fitting' },
+      15: { form: 'ring' },
+      16: { form: 'ring' },
       19: { size: '1-1/2' },
       20: { size: '1-1/2', position: 'up-feed' },
     },
@@ -128,6 +144,9 @@ export const DEMO_LINES: readonly DemoLine[] = [
   },
   {
     name: 'Pipe brackets', prefix: 'BR', serviceId: 'structure', fluid: '', designPsi: 0, testPsi: 0, serviceMaxF: 100, lengthFt: 5, standardId: 'pipe-40', size: '1', joints: 6, brazed: 0,
-    odd: {},
+    odd: {
+      4: { kind: 'groove', seam: [0.25, 3] },
+      5: { kind: 'groove', seam: [0.125, 2] },
+    },
   },
 ];

@@ -8,9 +8,10 @@ import {
   type Joint,
   type JointLog,
   type Line,
+  type OwnRowRecord,
   type Procedure,
 } from '@hephaist/contracts';
-import { addMonths, cupForOd, degFToK, findTube, FOOT, INCH, planJoint, PSI } from '@hephaist/core';
+import { addMonths, AMBIENT_K, cupForOd, degFToK, findTube, FOOT, INCH, planJoint, PSI } from '@hephaist/core';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 
 /**
@@ -53,14 +54,20 @@ function joint(line: Line, source: DemoLine, index: number, sort: number): Joint
     socket: {
       kind: odd.kind ?? (bracket ? 'stub' : 'fitting'),
       metalId: odd.socket ?? (bracket ? 'steel' : 'copper'),
-      depthM: odd.depthIn ? odd.depthIn * INCH : bracket ? 0.5 * INCH : null,
+      depthM: odd.depthIn ? odd.depthIn * INCH : bracket && !odd.seam ? 0.5 * INCH : null,
+      cup: odd.cup ?? null,
     },
+    bush: odd.bush ? { metalId: odd.bush[0], wallM: odd.bush[1] * INCH, gapSideM: odd.bush[2] * INCH } : null,
+    groove: odd.seam ? { thicknessM: odd.seam[0] * INCH, lengthM: odd.seam[1] * INCH } : null,
     fitUp: fitUp(odd, bracket),
     position: odd.position ?? 'horizontal',
     partNearby: odd.near ? { partId: odd.near[0], distanceM: odd.near[1] * INCH } : null,
     movement: odd.movement ?? false,
     fillerId: null,
+    rodForm: odd.form ?? 'flat',
     cadmiumReason: null,
+    schools: {},
+    setAside: odd.setAside ?? null,
     note: odd.note ?? '',
   };
 }
@@ -128,6 +135,9 @@ export function saltmarsh(today: string): JobFile {
       serviceMaxK: degFToK(source.serviceMaxF),
       lengthM: source.lengthFt * FOOT,
       oxygenLimit: 0.01,
+      fitUpK: AMBIENT_K,
+      codeSet: null,
+      schools: source.schools ?? {},
     };
     lines.push(line);
     for (let n = 0; n < source.joints; n++) joints.push(joint(line, source, n, joints.length + 1));
@@ -189,17 +199,31 @@ export function saltmarsh(today: string): JobFile {
     procedure('BPS-2', ['101', '102'], ['FB3-A', 'FB3-C'], 'Silver rod with flux: brass, steel, stainless to copper'),
   ];
 
+  const ownRows: OwnRowRecord[] = [
+    {
+      id: id(),
+      table: 'part',
+      key: 'txv',
+      values: { name: 'Expansion valve', limitK: degFToK(240) },
+      source: 'sheet of the valve in stock',
+    },
+  ];
+
   const job: Job = {
     id: jobId,
     name: 'Saltmarsh Sea-Turtle Hospital',
     place: 'Surgery wing and cold store',
     timeZone: 'America/New_York',
-    schools: { phosphorusOnBrass: 'strict' },
+    codeSet: 'asme-ix',
+    schools: { phosphorusOnBrass: 'strict', oxygenValve: 'open' },
+    carried: [],
+    archived: false,
   };
   /** The rod the plan takes, as a careful crew would. */
   const rod = (j: Joint): string => {
     const line = lines.find((l) => l.id === j.lineId);
-    const plan = line ? planJoint(j, lineConditions(line, job), procedureCovers(procedures)) : null;
+    const plan =
+      line && !j.groove ? planJoint(j, lineConditions(line, job), { procedures: procedureCovers(procedures) }) : null;
     return plan?.selection.chosen?.filler.id ?? 'BCuP-5';
   };
 
@@ -236,5 +260,6 @@ export function saltmarsh(today: string): JobFile {
     procedures,
     brazers: [orla, dov, prue, mikkel, juno, basil],
     coupons,
+    ownRows,
   };
 }

@@ -10,9 +10,11 @@ import { crewRoutes } from './crew/routes.js';
 import { exchangeRoutes } from './exchange/routes.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
-import { jobRoutes } from './jobs/routes.js';
+import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import { put } from './records/put.js';
+import { rodListRoutes } from './rod-list/routes.js';
 import { RecordStore } from './records/store.js';
+import { shopRoutes, tablesOf } from './shop/shop.js';
 
 export interface AppOptions {
   readonly db: Knex;
@@ -64,10 +66,13 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', healthRoutes(db));
   app.use('/api', jobRoutes(store, maxBytes));
   app.use('/api', crewRoutes(store));
+  app.use('/api', shopRoutes(store));
   app.use('/api', express.json({ limit: maxBytes }));
   app.use('/api', exchangeRoutes(store));
+  app.use('/api', jobCommandRoutes(store));
+  app.use('/api', rodListRoutes(store));
   app.post('/api/commands', async (req, res) => {
-    res.json(await put(store, parseCommand(req.body), 'user'));
+    res.json(await put(store, parseCommand(req.body, await tablesOf(store)), 'user'));
   });
   app.use('/api', (_req, res) =>
     sendProblem(res, { title: 'Not found', status: 404, detail: 'Nothing answers at this address.' }),

@@ -44,4 +44,5 @@ export interface JobSummary {
   readonly place: string;
   readonly joints: number;
   readonly brazed: number;
+  readonly archived: boolean;
 }

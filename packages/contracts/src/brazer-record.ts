@@ -1,8 +1,7 @@
 import {
-  findFiller,
-  findMetal,
+  SHIPPED,
+  type Catalogue,
   findSectionRuleSet,
-  findTube,
   judgeSection,
   type BrazerRecord,
   type CouponRecord,
@@ -18,11 +17,11 @@ export function couponVerdict(coupon: Coupon): SectionVerdict {
 }
 
 /** A stored coupon as the qualification rules see it; null when its tube, metal or rod is no longer in the tables. */
-export function couponRecord(coupon: Coupon): CouponRecord | null {
-  const tube = findTube(coupon.tube.standardId, coupon.tube.size);
-  const a = findMetal(coupon.tube.metalId);
-  const b = findMetal(coupon.socketMetalId);
-  const filler = findFiller(coupon.fillerId);
+export function couponRecord(coupon: Coupon, tables: Catalogue = SHIPPED): CouponRecord | null {
+  const tube = tables.tube(coupon.tube.standardId, coupon.tube.size);
+  const a = tables.metal(coupon.tube.metalId);
+  const b = tables.metal(coupon.socketMetalId);
+  const filler = tables.filler(coupon.fillerId);
   if (!tube || !a || !b || !filler) return null;
   return {
     label: coupon.number,
@@ -44,11 +43,16 @@ export interface Brazing {
 }
 
 /** Everything on file for one brazer. */
-export function brazerRecord(brazer: Brazer, coupons: readonly Coupon[], brazings: readonly Brazing[]): BrazerRecord {
+export function brazerRecord(
+  brazer: Brazer,
+  coupons: readonly Coupon[],
+  brazings: readonly Brazing[],
+  tables: Catalogue = SHIPPED,
+): BrazerRecord {
   return {
     coupons: coupons
       .filter((c) => c.brazerId === brazer.id)
-      .map(couponRecord)
+      .map((c) => couponRecord(c, tables))
       .filter((c) => c !== null),
     joints: brazings.filter((b) => b.brazerId === brazer.id).map((b) => ({ day: b.day, label: b.label })),
     withdrawn: brazer.withdrawnOn

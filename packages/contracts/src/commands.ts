@@ -1,3 +1,4 @@
+import { SHIPPED, type Catalogue } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema } from './ids.js';
 import { KINDS, type AnyFlagSchema, type Kind, type RecordKinds, SCHEMAS } from './kinds.js';
@@ -12,7 +13,7 @@ export interface PutCommand<K extends Kind = Kind> {
   readonly id: string;
   readonly kind: K;
   readonly records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[];
-  /** Records to take away; only joints without a log entry can be. */
+  /** Records to take away: joints without a log entry, lines without joints, rows of the company's own. */
   readonly removals?: readonly { readonly id: string; readonly seen: number }[];
 }
 
@@ -21,31 +22,35 @@ export interface PutResult<K extends Kind = Kind> {
   readonly records: readonly Stored<RecordKinds[K]>[];
 }
 
+/** Most records in one write. */
+export const MOST_AT_ONCE = 20000;
+
 const envelope = yup
   .object({
     id: idSchema,
     kind: yup.string().oneOf(KINDS).required(),
     records: yup
       .array(yup.object({ seen: yup.number().integer().min(0).required(), data: yup.object().required() }).required())
-      .max(2000, 'at most 2000 records at once')
+      .max(MOST_AT_ONCE, `at most ${MOST_AT_ONCE} records at once`)
       .required(),
     removals: yup
       .array(yup.object({ id: idSchema, seen: yup.number().integer().min(1).required() }).required())
-      .max(2000, 'at most 2000 records at once')
+      .max(MOST_AT_ONCE, `at most ${MOST_AT_ONCE} records at once`)
       .optional(),
   })
   .noUnknown()
   .test('something', 'nothing to write', (c) => (c.records?.length ?? 0) + (c.removals?.length ?? 0) > 0);
 
 /** Reads a command from outside. @throws ContractError with a problem for each field */
-export function parseCommand(value: unknown): PutCommand {
-  const outer = parse(envelope, value);
+export function parseCommand(value: unknown, tables: Catalogue = SHIPPED): PutCommand {
+  const outer = parse(envelope, value, '', tables);
   const records = outer.records.map((r, i) => ({
     seen: r.seen,
     data: parse(
       SCHEMAS[outer.kind] as AnyFlagSchema<RecordKinds[Kind]>,
       r.data,
       outer.records.length > 1 ? `records.${i}.` : '',
+      tables,
     ),
   }));
   return { id: outer.id, kind: outer.kind, records, removals: outer.removals ?? [] } as PutCommand;

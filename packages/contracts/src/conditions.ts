@@ -1,4 +1,4 @@
-import type { LineConditions, ProcedureCover } from '@hephaist/core';
+import { schoolsOf, type LineConditions, type ProcedureCover } from '@hephaist/core';
 import type { Job, Line, Procedure } from './records.js';
 
 /** What a joint inherits from its line and job, as the core asks for it. */
@@ -7,9 +7,12 @@ export const lineConditions = (line: Line, job: Job): LineConditions => ({
   designPa: line.designPa,
   testPa: line.testPa,
   serviceMaxK: line.serviceMaxK,
+  fitUpK: line.fitUpK,
   lengthM: line.lengthM,
   oxygenLimit: line.oxygenLimit,
-  schools: job.schools,
+  schools: schoolsOf(job.schools, line.schools),
+  codeSetId: line.codeSet ?? job.codeSet,
+  carried: job.carried,
 });
 
 /** Signed procedures as the selection counts them. */

@@ -1,6 +1,8 @@
 import canonicalize from 'canonicalize';
 import * as yup from 'yup';
+import { catalogueWith } from '@hephaist/core';
 import { ContractError, parse } from './parse.js';
+import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import {
   brazerSchema,
   couponSchema,
@@ -32,6 +34,8 @@ export interface JobFile {
   readonly procedures: readonly Procedure[];
   readonly brazers: readonly Brazer[];
   readonly coupons: readonly Coupon[];
+  /** Rows of the company's own tables that the job may rest on. */
+  readonly ownRows: readonly OwnRowRecord[];
 }
 
 export const jobFileSchema = yup
@@ -48,6 +52,7 @@ export const jobFileSchema = yup
     procedures: yup.array(procedureSchema.required()).required(),
     brazers: yup.array(brazerSchema.required()).required(),
     coupons: yup.array(couponSchema.required()).required(),
+    ownRows: yup.array(ownRowSchema.required()).default(() => []),
   })
   .noUnknown('has a field that is not known here');
 
@@ -88,7 +93,10 @@ export function parseJobFile(value: unknown): JobFile {
       ? {}
       : { format: (value as JobFile).format, version: (value as JobFile).version },
   );
-  const file = parse(jobFileSchema as unknown as yup.Schema<JobFile>, value);
+  const rows = parse(yup.object({ ownRows: jobFileSchema.fields.ownRows as yup.Schema }), {
+    ownRows: (value as JobFile).ownRows,
+  }) as { ownRows: OwnRowRecord[] };
+  const file = parse(jobFileSchema as unknown as yup.Schema<JobFile>, value, '', catalogueWith(rows.ownRows));
   const dangling = danglingReferences(file);
   if (dangling.length) throw new ContractError(dangling);
   return file;
@@ -106,6 +114,7 @@ export function writeJobFile(file: JobFile): string {
     procedures: sorted(file.procedures),
     brazers: sorted(file.brazers),
     coupons: sorted(file.coupons),
+    ownRows: sorted(file.ownRows),
   });
   return `${text ?? ''}\n`;
 }

@@ -8,3 +8,7 @@ export * from './joint-csv.js';
 export * from './conditions.js';
 export * from './brazer-record.js';
 export * from './answers.js';
+export * from './own-row.js';
+export * from './shop.js';
+export * from './joint-cells.js';
+export * from './planner.js';

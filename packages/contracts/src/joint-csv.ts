@@ -1,6 +1,7 @@
-import { findMetal, INCH, METALS, SENSITIVE_PARTS, sizesOf, TUBE_STANDARDS } from '@hephaist/core';
 import Papa from 'papaparse';
-import { POSITION_IDS, SOCKET_KINDS, type Joint, type Line } from './records.js';
+import { SHIPPED, type Catalogue } from '@hephaist/core';
+import { blankJoint, findCell, type CellId, type CellWords } from './joint-cells.js';
+import type { Joint, Line } from './records.js';
 
 /** Columns of the joint list, in order. `gap` is per side, in inches, and may be left empty for nominal. */
 export const CSV_COLUMNS = [
@@ -32,90 +33,58 @@ export interface CsvReport {
 
 type Row = Record<string, string | undefined>;
 
-class RowReader {
-  readonly problems: CsvProblem[] = [];
-  constructor(
-    private readonly row: Row,
-    private readonly line: number,
-  ) {}
+/** Which cell each column fills; `near part` and `distance in` fill one together. */
+const CELL_OF: Readonly<Record<string, CellId>> = {
+  mark: 'mark',
+  line: 'line',
+  standard: 'standard',
+  size: 'size',
+  'tube metal': 'tubeMetal',
+  'socket metal': 'socketMetal',
+  socket: 'socket',
+  position: 'position',
+  gap: 'gap',
+};
 
-  text(column: string): string {
-    return (this.row[column] ?? '').trim();
+/** Reads one row; every problem stands at its column. CSV is in inches. */
+function readRow(
+  row: Row,
+  words: CellWords,
+  fail: (column: string, says: string) => void,
+): Omit<Joint, 'id' | 'sort'> | null {
+  const first = words.lines[0];
+  if (!first) {
+    fail('line', 'this job has no line yet');
+    return null;
   }
-  fail(column: string, says: string): void {
-    this.problems.push({ line: this.line, column, says });
-  }
-  need(column: string): string {
-    const value = this.text(column);
-    if (!value) this.fail(column, 'is empty');
-    return value;
-  }
-  /** The id whose id, name or short word equals the text, forgiving case. */
-  pick(column: string, rows: readonly { id: string; words: readonly string[] }[], whenEmpty?: string): string {
-    const value = this.text(column).toLowerCase();
-    if (!value && whenEmpty !== undefined) return whenEmpty;
-    const found = rows.find((r) => r.words.some((w) => w.toLowerCase() === value));
-    if (!found)
-      this.fail(
-        column,
-        `"${this.text(column)}" is not known: use ${rows
-          .slice(0, 8)
-          .map((r) => r.words[0])
-          .join(', ')}${rows.length > 8 ? ' …' : ''}`,
-      );
-    return found?.id ?? '';
-  }
-  number(column: string, min: number, max: number, says: string): number | null {
-    const value = this.text(column);
-    if (!value) return null;
-    const n = Number(value.replace(',', '.'));
-    if (!Number.isFinite(n) || n < min || n > max) {
-      this.fail(column, `"${value}": ${says}`);
-      return null;
-    }
-    return n;
-  }
-}
-
-const metals = METALS.map((m) => ({ id: m.id, words: [m.id, m.short, m.name, m.uns ?? m.id] }));
-const standards = TUBE_STANDARDS.map((s) => ({ id: s.id, words: [s.short, s.id, s.name] }));
-const sockets = SOCKET_KINDS.map((k) => ({ id: k, words: [k] }));
-const positions = POSITION_IDS.map((p) => ({ id: p, words: [p, p.replace('-', ' '), p.slice(0, 5)] }));
-const parts = SENSITIVE_PARTS.map((p) => ({ id: p.id, words: [p.id, p.name] }));
-
-function readRow(r: RowReader, lines: readonly Line[]): Omit<Joint, 'id' | 'sort'> | null {
-  const mark = r.need('mark');
-  if (mark.length > 16) r.fail('mark', 'at most 16 characters');
-  const lineName = r.need('line').toLowerCase();
-  const line = lines.find((l) => l.name.toLowerCase() === lineName || l.prefix.toLowerCase() === lineName);
-  if (lineName && !line) r.fail('line', `no such line: this job has ${lines.map((l) => l.prefix).join(', ')}`);
-  const standardId = r.pick('standard', standards);
-  const size = r.need('size');
-  if (standardId && size && !sizesOf(standardId).includes(size))
-    r.fail('size', `no such size; there is ${sizesOf(standardId).join(', ')}`);
-  const tubeMetal = r.pick('tube metal', metals, 'copper');
-  const socketMetal = r.pick('socket metal', metals, 'copper');
-  const kind = r.pick('socket', sockets, 'fitting') as Joint['socket']['kind'];
-  const position = r.pick('position', positions, 'horizontal') as Joint['position'];
-  const gapIn = r.number('gap', 0.00001, 0.079, 'a gap per side in inches, above 0 and at most 0.079');
-  const partId = r.pick('near part', parts, '');
-  const distance = r.number('distance in', 0.2, 196, 'inches, between 0.2 and 196');
-  if (partId && distance === null && !r.text('distance in')) r.fail('distance in', 'how far is the part, in inches');
-  if (r.problems.length || !line || !findMetal(tubeMetal)) return null;
-  return {
-    jobId: line.jobId,
-    lineId: line.id,
-    mark,
-    tube: { standardId, size, metalId: tubeMetal },
-    socket: { kind, metalId: socketMetal, depthM: null },
-    fitUp: gapIn === null ? { mode: 'nominal' } : { mode: 'stated', gapSideM: gapIn * INCH },
-    position,
-    partNearby: partId && distance !== null ? { partId, distanceM: distance * INCH } : null,
-    movement: false,
-    fillerId: null,
-    cadmiumReason: null,
-    note: '',
+  let joint = blankJoint(first, '', '', 0);
+  let good = true;
+  const bad = (column: string, says: string): void => {
+    good = false;
+    fail(column, says);
   };
+  const fill = (column: string, cellId: CellId, text: string): void => {
+    const read = findCell(cellId)?.read(text, joint, words);
+    if (read && 'joint' in read) joint = read.joint;
+    else bad(column, read?.says ?? 'is not known');
+  };
+  for (const [column, cellId] of Object.entries(CELL_OF)) {
+    const text = (row[column] ?? '').trim();
+    if (text || cellId === 'mark' || cellId === 'line' || cellId === 'standard' || cellId === 'size')
+      fill(column, cellId, text);
+  }
+  if (good && !words.tables.tube(joint.tube.standardId, joint.tube.size))
+    bad('size', `no such size; there is ${words.tables.sizes(joint.tube.standardId).join(', ')}`);
+  const [part, distance] = [(row['near part'] ?? '').trim(), (row['distance in'] ?? '').trim()];
+  if (part && !distance) bad('distance in', 'how far is the part, in inches');
+  else if (part) fill('near part', 'near', `${part} ${distance}`);
+  if (!good) return null;
+  const {
+    id: _id,
+    sort: _sort,
+    ...rest
+  } = { ...joint, jobId: words.lines.find((l) => l.id === joint.lineId)?.jobId ?? first.jobId };
+  return rest;
 }
 
 /** Reads a joint list. Bad rows are reported by line and column; good ones are offered; nothing is written here. */
@@ -123,7 +92,9 @@ export function readJointCsv(
   text: string,
   lines: readonly Line[],
   takenMarks: ReadonlySet<string> = new Set(),
+  tables: Catalogue = SHIPPED,
 ): CsvReport {
+  const words: CellWords = { lines, tables, system: 'us' };
   const parsed = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
@@ -144,16 +115,16 @@ export function readJointCsv(
   const bad: CsvProblem[] = [];
   const marks = new Set(takenMarks);
   parsed.data.forEach((row, i) => {
-    const reader = new RowReader(row, i + 2);
-    for (const e of parsed.errors.filter((x) => x.row === i)) reader.fail('row', e.message);
-    const joint = readRow(reader, lines);
-    if (joint && marks.has(joint.mark))
-      reader.fail('mark', `"${joint.mark}" is already in this job or above in the file`);
-    if (joint && !reader.problems.length) {
+    const problems: CsvProblem[] = [];
+    const fail = (column: string, says: string): void => void problems.push({ line: i + 2, column, says });
+    for (const e of parsed.errors.filter((x) => x.row === i)) fail('row', e.message);
+    const joint = readRow(row, words, fail);
+    if (joint && marks.has(joint.mark)) fail('mark', `"${joint.mark}" is already in this job or above in the file`);
+    if (joint && !problems.length) {
       marks.add(joint.mark);
       good.push(joint);
     }
-    bad.push(...reader.problems);
+    bad.push(...problems);
   });
   return { good, bad, rows: parsed.data.length };
 }

@@ -47,6 +47,9 @@ function leaf(d: SchemaDescription): Json {
 
 function object(d: SchemaObjectDescription): Json {
   const properties = Object.fromEntries(Object.entries(d.fields).map(([name, field]) => [name, convert(field)]));
+  const meta = d.meta as { partial?: boolean; open?: boolean } | undefined;
+  if (meta?.open) return nullable(d, { type: 'object' });
+  if (meta?.partial) return nullable(d, { type: 'object', properties, additionalProperties: false });
   return nullable(d, { type: 'object', properties, required: Object.keys(properties), additionalProperties: false });
 }
 

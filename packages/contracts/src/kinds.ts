@@ -15,6 +15,8 @@ import {
   type Line,
   type Procedure,
 } from './records.js';
+import { ownRowSchema, type OwnRowRecord } from './own-row.js';
+import { weighingSchema, type Weighing } from './shop.js';
 
 /** Every kind of record with its type. */
 export interface RecordKinds {
@@ -25,6 +27,8 @@ export interface RecordKinds {
   procedure: Procedure;
   log: JointLog;
   coupon: Coupon;
+  own_row: OwnRowRecord;
+  weighing: Weighing;
 }
 
 /** A schema of any shape and flags. */
@@ -41,6 +45,8 @@ export const KINDS = [
   'joint',
   'log',
   'coupon',
+  'own_row',
+  'weighing',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -51,7 +57,12 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   procedure: procedureSchema,
   log: jointLogSchema,
   coupon: couponSchema,
+  own_row: ownRowSchema,
+  weighing: weighingSchema,
 };
+
+/** Kinds of which a record may be taken away while nothing rests on it. */
+export const REMOVABLE: readonly Kind[] = ['joint', 'line', 'own_row'];
 
 /** Kinds that are evidence: written once, never changed in place. */
 export const EVIDENCE: readonly Kind[] = ['log', 'coupon'];

@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@hephaist/core';
+import { SHIPPED, type Catalogue, type FieldProblem } from '@hephaist/core';
 import { ValidationError } from 'yup';
 import type { AnyFlagSchema } from './kinds.js';
 
@@ -17,10 +17,15 @@ const plainPath = (path: string | undefined): string =>
     .replace(/\["?([^"\]]+)"?\]/g, '.$1')
     .replace(/^\./, '');
 
-/** All problems of a value against a schema; empty when it fits. */
-export function problemsOf(schema: AnyFlagSchema, value: unknown, prefix = ''): FieldProblem[] {
+/** All problems of a value against a schema and the company's tables; empty when it fits. */
+export function problemsOf(
+  schema: AnyFlagSchema,
+  value: unknown,
+  prefix = '',
+  tables: Catalogue = SHIPPED,
+): FieldProblem[] {
   try {
-    schema.validateSync(value, { abortEarly: false, strict: true });
+    schema.validateSync(value, { abortEarly: false, strict: true, context: { tables } });
     return [];
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
@@ -33,8 +38,8 @@ export function problemsOf(schema: AnyFlagSchema, value: unknown, prefix = ''): 
  * Reads a value with a schema; no coercion, unknown fields are refused.
  * @throws ContractError with every problem, not only the first
  */
-export function parse<T>(schema: AnyFlagSchema<T>, value: unknown, prefix = ''): T {
-  const problems = problemsOf(schema, value, prefix);
+export function parse<T>(schema: AnyFlagSchema<T>, value: unknown, prefix = '', tables: Catalogue = SHIPPED): T {
+  const problems = problemsOf(schema, value, prefix, tables);
   if (problems.length) throw new ContractError(problems);
   return schema.cast(value) as T;
 }

@@ -1,12 +1,15 @@
 import {
-  FILLERS,
-  FLUXES,
-  METALS,
+  AMBIENT_K,
+  CODE_SETS,
+  ROD_FORMS,
+  SCHOOLS,
   SECTION_RULE_SETS,
-  SENSITIVE_PARTS,
   SERVICES,
-  TUBE_STANDARDS,
-  TUBES,
+  SHIPPED,
+  type Catalogue,
+  type CodeSetId,
+  type JointSpec,
+  type Schools,
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
@@ -23,6 +26,71 @@ const oneOf = (label: string, ids: readonly string[]) =>
     )
     .required(`${label} is needed`);
 
+/** The tables a value is checked against: those handed to `parse`, else the shipped ones. */
+const tablesOf = (context: yup.TestContext): Catalogue =>
+  (context.options.context as { tables?: Catalogue } | undefined)?.tables ?? SHIPPED;
+
+interface TableWords {
+  readonly label: string;
+  readonly has: (tables: Catalogue, id: string) => boolean;
+  readonly some: (tables: Catalogue) => readonly string[];
+}
+const METAL: TableWords = { label: 'Metal', has: (t, id) => !!t.metal(id), some: (t) => ids(t.metals) };
+const FILLER: TableWords = { label: 'Rod', has: (t, id) => !!t.filler(id), some: (t) => ids(t.fillers) };
+const FLUX: TableWords = { label: 'Flux', has: (t, id) => !!t.flux(id), some: (t) => ids(t.fluxes) };
+const PART: TableWords = { label: 'Part', has: (t, id) => !!t.part(id), some: (t) => ids(t.parts) };
+const CUP: TableWords = { label: 'Cup', has: (t, id) => !!t.cupNamed(id), some: (t) => t.cups.map((c) => c.size) };
+
+const notInTable = (words: TableWords, tables: Catalogue, value: string): string => {
+  const some = words.some(tables);
+  return `${words.label} "${value}" is not in the table: pick one of ${some.slice(0, 6).join(', ')}${some.length > 6 ? ' …' : ''}`;
+};
+/** An id of a table that the company may add to. */
+const inTable = (words: TableWords) =>
+  yup
+    .string()
+    .required(`${words.label} is needed`)
+    .test('in-table', '', (value, context) => {
+      const tables = tablesOf(context);
+      return words.has(tables, value) || context.createError({ message: notInTable(words, tables, value) });
+    });
+/** The same, or null. */
+const inTableOrNull = (words: TableWords) =>
+  yup
+    .string()
+    .nullable()
+    .default(null)
+    .test('in-table', '', (value, context) => {
+      const tables = tablesOf(context);
+      return (
+        value === null ||
+        value === undefined ||
+        words.has(tables, value) ||
+        context.createError({ message: notInTable(words, tables, value) })
+      );
+    });
+
+/** Tube by standard, size and metal. */
+const tubeSchema = () =>
+  yup
+    .object({
+      standardId: yup.string().required('Pick a tube standard'),
+      size: yup.string().required('Pick a size'),
+      metalId: inTable(METAL),
+    })
+    .noUnknown('has a field that is not known here')
+    .test('size', '', (v, context) => {
+      const tables = tablesOf(context);
+      if (!v.standardId || !v.size || tables.tube(v.standardId, v.size)) return true;
+      const sizes = tables.sizes(v.standardId);
+      return sizes.length
+        ? context.createError({ path: `${context.path}.size`, message: `no such size; there is ${sizes.join(', ')}` })
+        : context.createError({
+            path: `${context.path}.standardId`,
+            message: `Tube standard "${v.standardId}" is not in the table`,
+          });
+    });
+
 const number = (label: string, min: number, max: number, allowed: string) =>
   yup
     .number()
@@ -37,17 +105,27 @@ const strict = <T extends yup.Maybe<yup.AnyObject>>(schema: yup.ObjectSchema<T>)
   schema.noUnknown('has a field that is not known here');
 
 export const POSITION_IDS = ['horizontal', 'down-feed', 'up-feed'] as const;
-export const SOCKET_KINDS = ['fitting', 'swaged', 'stub', 'valve'] as const;
+export const SOCKET_KINDS = ['fitting', 'reducer', 'swaged', 'stub', 'valve', 'bush', 'patch', 'groove'] as const;
+export const ROD_FORM_IDS = ROD_FORMS.map((f) => f.id);
+export const CODE_SET_IDS = CODE_SETS.map((c) => c.id);
 export const INSTRUMENTS = ['micrometer', 'caliper', 'tape'] as const;
 
-export const schoolsSchema = strict(
-  yup.object({
-    phosphorusOnBrass: yup
-      .string()
-      .oneOf(['strict', 'permissive'] as const)
-      .required(),
-  }),
-);
+/** Schools that are set; those left out are inherited. */
+export const schoolsSchema = yup
+  .object(
+    Object.fromEntries(
+      SCHOOLS.map((s) => [
+        s.id,
+        yup
+          .string()
+          .oneOf(s.choices.map((c) => c.id))
+          .optional(),
+      ]),
+    ),
+  )
+  .noUnknown('has a question that is not known here')
+  .default({})
+  .meta({ partial: true }) as unknown as yup.ObjectSchema<Partial<Schools>>;
 
 export const jobSchema = strict(
   yup.object({
@@ -64,7 +142,13 @@ export const jobSchema = strict(
           return false;
         }
       }),
+    codeSet: yup.string().oneOf(CODE_SET_IDS, 'pick a code set').default('asme-ix'),
     schools: schoolsSchema,
+    carried: yup
+      .array(inTable(FILLER))
+      .max(12, 'at most 12 classes')
+      .default(() => []),
+    archived: yup.boolean().default(false),
   }),
 );
 
@@ -82,6 +166,18 @@ export const lineSchema = strict(
     serviceMaxK: number('Service temperature', 70, 1300, 'between -330 and 1880 °F'),
     lengthM: number('Length', 0.05, 10000, 'between 2 in and 6 miles (0.05 to 10 000 m)'),
     oxygenLimit: number('Oxygen limit', 1e-6, 0.2, 'between 1 ppm and 20 %'),
+    fitUpK: yup
+      .number()
+      .typeError('Temperature at fit-up must be a number')
+      .min(200, 'Temperature at fit-up: between -100 and 170 °F')
+      .max(350, 'Temperature at fit-up: between -100 and 170 °F')
+      .default(AMBIENT_K),
+    codeSet: yup
+      .string()
+      .nullable()
+      .oneOf([...CODE_SET_IDS, null], 'pick a code set')
+      .default(null),
+    schools: schoolsSchema,
   }),
 );
 
@@ -126,58 +222,80 @@ const fitUpSchema = yup.lazy((value: { mode?: string } | undefined) => {
 });
 
 export const jointSchema = strict(
-  yup.object({
-    id: idSchema,
-    jobId: idSchema,
-    lineId: idSchema,
-    mark: line('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
-    sort: yup.number().integer().required(),
-    tube: strict(
-      yup
-        .object({
-          standardId: oneOf('Tube standard', ids(TUBE_STANDARDS)),
-          size: yup.string().required('Pick a size'),
-          metalId: oneOf('Metal', ids(METALS)),
-        })
-        .test('size', '', (v, context) => {
-          if (!v.standardId || !v.size || TUBES.some((t) => t.standardId === v.standardId && t.size === v.size))
-            return true;
-          const sizes = TUBES.filter((t) => t.standardId === v.standardId).map((t) => t.size);
-          return context.createError({
-            path: `${context.path}.size`,
-            message: `no such size; there is ${sizes.join(', ')}`,
-          });
+  yup
+    .object({
+      id: idSchema,
+      jobId: idSchema,
+      lineId: idSchema,
+      mark: line('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
+      sort: yup.number().integer().required(),
+      tube: tubeSchema(),
+      socket: strict(
+        yup.object({
+          kind: yup
+            .string()
+            .oneOf(SOCKET_KINDS, `one of ${SOCKET_KINDS.join(', ')}`)
+            .required(),
+          metalId: inTable(METAL),
+          depthM: number('Depth', 0.001, 0.5, 'between 0.04 in (1 mm) and 20 in (0.5 m)')
+            .nullable()
+            .notRequired()
+            .default(null),
+          cup: inTableOrNull(CUP),
         }),
-    ),
-    socket: strict(
-      yup.object({
-        kind: yup.string().oneOf(SOCKET_KINDS, 'fitting, swaged, stub or valve').required(),
-        metalId: oneOf('Metal', ids(METALS)),
-        depthM: number('Depth', 0.001, 0.5, 'between 0.04 in (1 mm) and 20 in (0.5 m)')
-          .nullable()
-          .notRequired()
-          .default(null),
-      }),
-    ),
-    fitUp: fitUpSchema,
-    position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
-    partNearby: strict(
-      yup.object({
-        partId: oneOf('Part', ids(SENSITIVE_PARTS)),
-        distanceM: number('Distance', 0.005, 5, 'between 0.2 in (5 mm) and 16 ft (5 m)'),
-      }),
+      ),
+      bush: strict(
+        yup.object({
+          metalId: inTable(METAL),
+          wallM: number('Wall of the bush', 1e-4, 0.05, 'between 0.004 in (0.1 mm) and 2 in (50 mm)'),
+          gapSideM: number('Gap around the bush', 1e-6, 0.002, 'above 0 and at most 0.079 in (2 mm)'),
+        }),
+      )
+        .nullable()
+        .default(null),
+      groove: strict(
+        yup.object({
+          thicknessM: number('Thickness', 0.0005, 0.05, 'between 0.02 and 2 in (0.5 to 50 mm)'),
+          lengthM: number('Length of the seam', 0.002, 20, 'between 0.08 in (2 mm) and 65 ft (20 m)'),
+        }),
+      )
+        .nullable()
+        .default(null),
+      fitUp: fitUpSchema,
+      position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
+      partNearby: strict(
+        yup.object({
+          partId: inTable(PART),
+          distanceM: number('Distance', 0.005, 5, 'between 0.2 in (5 mm) and 16 ft (5 m)'),
+        }),
+      )
+        .nullable()
+        .default(null),
+      movement: yup.boolean().required(),
+      fillerId: inTableOrNull(FILLER),
+      rodForm: yup.string().oneOf(ROD_FORM_IDS, 'pick a form of rod').default('flat'),
+      cadmiumReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),
+      schools: schoolsSchema,
+      /** Why it is not to be made now; null while it is planned. */
+      setAside: yup.string().trim().min(1).max(200, 'at most 200 characters').nullable().default(null),
+      note: note(),
+    })
+    .test('bush', '', (j, context) =>
+      j.socket?.kind !== 'bush' || j.bush
+        ? true
+        : context.createError({
+            path: `${context.path ? `${context.path}.` : ''}bush.wallM`,
+            message: 'a three-piece joint needs its bush: metal, wall and gap',
+          }),
     )
-      .nullable()
-      .default(null),
-    movement: yup.boolean().required(),
-    fillerId: yup
-      .string()
-      .nullable()
-      .oneOf([...ids(FILLERS), null], 'not a filler class in the table')
-      .default(null),
-    cadmiumReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),
-    note: note(),
-  }),
+    .test('groove', '', (j, context) =>
+      j.socket?.kind !== 'groove' || j.groove
+        ? true
+        : context.createError({
+            path: `${context.path ? `${context.path}.` : ''}groove.thicknessM`,
+            message: 'a seam needs its thickness and length',
+          }),
+    ),
 );
 
 export const brazerSchema = strict(
@@ -197,7 +315,7 @@ export const procedureSchema = strict(
     revision: line('Revision', 8).required(),
     signedOn: daySchema.nullable().default(null),
     fNumbers: yup.array(yup.string().required()).min(1, 'at least one F-number').required(),
-    fluxIds: yup.array(oneOf('Flux', ids(FLUXES))).required(),
+    fluxIds: yup.array(inTable(FLUX)).required(),
     note: note(),
   }),
 );
@@ -217,7 +335,7 @@ export const jointLogSchema = strict(
     jointId: idSchema,
     brazerId: idSchema,
     brazedAt: instantSchema.required('Say when it was brazed'),
-    fillerId: oneOf('Rod', ids(FILLERS)),
+    fillerId: inTable(FILLER),
     fillerLot: line('Rod lot', 40).required('Write the lot from the rod tube'),
     oxygen: number('Oxygen reading', 0, 0.209, 'between 0 and 20.9 %').nullable().default(null),
     visual: yup
@@ -269,21 +387,9 @@ export const couponSchema = strict(
     brazerId: idSchema,
     brazedOn: daySchema.required('Say when it was brazed'),
     ruleSetId: oneOf('Rule set', ids(SECTION_RULE_SETS)),
-    tube: strict(
-      yup.object({
-        standardId: oneOf('Tube standard', ids(TUBE_STANDARDS)),
-        size: yup.string().required(),
-        metalId: oneOf('Metal', ids(METALS)),
-      }),
-    ).test(
-      'size',
-      '',
-      (v, context) =>
-        TUBES.some((t) => t.standardId === v.standardId && t.size === v.size) ||
-        context.createError({ path: `${context.path}.size`, message: 'no such size in this standard' }),
-    ),
-    socketMetalId: oneOf('Metal', ids(METALS)),
-    fillerId: oneOf('Rod', ids(FILLERS)),
+    tube: tubeSchema(),
+    socketMetalId: inTable(METAL),
+    fillerId: inTable(FILLER),
     position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
     overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
     boreClean: yup.boolean().required(),
@@ -292,12 +398,16 @@ export const couponSchema = strict(
   }),
 );
 
-export type Job = yup.InferType<typeof jobSchema>;
-export type Line = yup.InferType<typeof lineSchema>;
-export type Joint = Omit<yup.InferType<typeof jointSchema>, 'fitUp' | 'socket'> & {
-  fitUp: import('@hephaist/core').FitUp;
-  socket: { kind: (typeof SOCKET_KINDS)[number]; metalId: string; depthM: number | null };
+type OfSchema<T extends yup.Schema> = yup.InferType<T>;
+export type Job = Omit<OfSchema<typeof jobSchema>, 'codeSet' | 'schools'> & {
+  codeSet: CodeSetId;
+  schools: Partial<Schools>;
 };
+export type Line = Omit<OfSchema<typeof lineSchema>, 'codeSet' | 'schools'> & {
+  codeSet: CodeSetId | null;
+  schools: Partial<Schools>;
+};
+export type Joint = JointSpec & Omit<OfSchema<typeof jointSchema>, keyof JointSpec>;
 export type Brazer = yup.InferType<typeof brazerSchema>;
 export type Procedure = yup.InferType<typeof procedureSchema>;
 export type JointLog = yup.InferType<typeof jointLogSchema>;

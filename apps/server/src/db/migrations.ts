@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import * as records from './0001-records.js';
+import * as companyTables from './0002-company-tables.js';
 
 export interface Migration {
   readonly name: string;
@@ -7,7 +8,10 @@ export interface Migration {
 }
 
 /** All migrations in order; forward only. Names are what the database remembers. */
-export const MIGRATIONS: readonly Migration[] = [{ name: '0001-records', up: records.up }];
+export const MIGRATIONS: readonly Migration[] = [
+  { name: '0001-records', up: records.up },
+  { name: '0002-company-tables', up: companyTables.up },
+];
 
 const source: Knex.MigrationSource<Migration> = {
   getMigrations: () => Promise.resolve([...MIGRATIONS]),

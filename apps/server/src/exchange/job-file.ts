@@ -17,13 +17,14 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
   const own = { job_id: jobId };
-  const [lines, joints, logs, procedures, brazers, coupons] = await Promise.all([
+  const [lines, joints, logs, procedures, brazers, coupons, ownRows] = await Promise.all([
     store.list('line', own),
     store.list('joint', own),
     store.list('log', own),
     store.list('procedure'),
     store.list('brazer'),
     store.list('coupon'),
+    store.list('own_row'),
   ]);
   return writeJobFile({
     format: EXCHANGE_FORMAT,
@@ -35,6 +36,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     procedures: procedures.map(plain),
     brazers: brazers.map(plain),
     coupons: coupons.map(plain),
+    ownRows: ownRows.map(plain),
   });
 }
 
@@ -52,20 +54,25 @@ export async function importJob(
     const before = await trx.claimCommand(commandId, actor, 'import');
     if (before) return before as { jobId: string; kept: number };
     let kept = 0;
-    const own = async <K extends Kind>(kind: K, data: RecordKinds[K]): Promise<void> => {
-      if (!(await trx.insert(kind, data)))
-        throw new RefusedError(`This job is already here (${kind} ${data.id}). Nothing was imported.`);
+    const own = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
+      const fresh = new Set(await trx.insertMany(kind, records));
+      const known = records.find((r) => !fresh.has(r.id));
+      if (known) throw new RefusedError(`This job is already here (${kind} ${known.id}). Nothing was imported.`);
     };
-    const shared = async <K extends Kind>(kind: K, data: RecordKinds[K]): Promise<void> => {
-      if (!(await trx.insert(kind, data))) kept += 1;
+    const shared = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
+      kept += records.length - (await trx.insertMany(kind, records)).length;
     };
-    await own('job', file.job);
-    for (const r of file.lines) await own('line', r);
-    for (const r of file.procedures) await shared('procedure', r);
-    for (const r of file.brazers) await shared('brazer', r);
-    for (const r of file.joints) await own('joint', r);
-    for (const r of file.logs) await own('log', r);
-    for (const r of file.coupons) await shared('coupon', r);
+    const ours = new Set((await trx.list('own_row')).map((r) => `${r.table} ${r.key}`));
+    const newRows = file.ownRows.filter((r) => !ours.has(`${r.table} ${r.key}`));
+    kept += file.ownRows.length - newRows.length;
+    await shared('own_row', newRows);
+    await own('job', [file.job]);
+    await own('line', file.lines);
+    await shared('procedure', file.procedures);
+    await shared('brazer', file.brazers);
+    await own('joint', file.joints);
+    await own('log', file.logs);
+    await shared('coupon', file.coupons);
     const result = { jobId: file.job.id, kept };
     await trx.finishCommand(commandId, result);
     return result;

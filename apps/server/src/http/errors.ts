@@ -27,6 +27,8 @@ interface PgError extends Error {
 const UNIQUE: Readonly<Record<string, FieldProblem>> = {
   joint_mark_unique: { field: 'mark', says: 'this mark is already used in the job' },
   brazer_mark_unique: { field: 'mark', says: 'another brazer has this mark' },
+  own_row_key_unique: { field: 'key', says: 'the company has a row of this name already' },
+  weighing_unique: { field: 'id', says: 'the company has weights already: load them again' },
   coupon_number_unique: { field: 'number', says: 'this coupon number is already on file' },
 };
 
@@ -76,6 +78,13 @@ export function problemOf(error: unknown): Problem {
   }
   if (e.code === '23503' && e.constraint?.startsWith('log_company_id_joint_id')) {
     return { title: 'Not allowed', status: 409, detail: 'A joint with a log entry stays: the log is evidence.' };
+  }
+  if (
+    e.code === '23503' &&
+    e.constraint?.startsWith('joint_company_id_line_id') &&
+    /update or delete on table/.test(e.message)
+  ) {
+    return { title: 'Not allowed', status: 409, detail: 'A line with joints stays: move or remove its joints first.' };
   }
   if (e.code === '23503')
     return { title: 'Check what was entered', status: 422, detail: 'It refers to a record that is not here.' };

@@ -1,6 +1,7 @@
-import { brazerRecord, ContractError, lineConditions, procedureCovers, type JointLog } from '@hephaist/contracts';
+import { brazerRecord, ContractError, lineConditions, type JointLog } from '@hephaist/contracts';
 import { dayIn, InputError, mayBraze, planJoint, type JointPlan } from '@hephaist/core';
 import { brazingsOf } from '../crew/brazings.js';
+import { shopFor, tablesOf } from '../shop/shop.js';
 import type { RecordStore } from '../records/store.js';
 
 /** What a joint asks of its brazer, or null where it cannot be planned as it stands. */
@@ -8,9 +9,9 @@ async function planOf(store: RecordStore, jointId: string): Promise<{ plan: Join
   const joint = await store.find('joint', jointId);
   const line = joint && (await store.find('line', joint.lineId));
   const job = joint && (await store.find('job', joint.jobId));
-  if (!joint || !line || !job) return null;
+  if (!joint || !line || !job || joint.groove) return null;
   try {
-    const plan = planJoint(joint, lineConditions(line, job), procedureCovers(await store.list('procedure')));
+    const plan = planJoint(joint, lineConditions(line, job), await shopFor(store));
     return { plan, timeZone: job.timeZone };
   } catch (e) {
     if (e instanceof InputError) return null;
@@ -26,7 +27,7 @@ export async function checkLog(store: RecordStore, log: JointLog): Promise<void>
   if (log.outOfRangeReason) return;
   const [planned, brazer] = await Promise.all([planOf(store, log.jointId), store.find('brazer', log.brazerId)]);
   if (!planned || !brazer) return;
-  const record = brazerRecord(brazer, await store.list('coupon'), await brazingsOf(store));
+  const record = brazerRecord(brazer, await store.list('coupon'), await brazingsOf(store), await tablesOf(store));
   const permission = mayBraze(record, planned.plan.asks, dayIn(log.brazedAt, planned.timeZone));
   if (permission.may) return;
   throw new ContractError([

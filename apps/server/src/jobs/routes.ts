@@ -1,8 +1,10 @@
-import type { JobDetail, JobSummary, JointPage } from '@hephaist/contracts';
-import { readJointCsv } from '@hephaist/contracts';
+import type { Job, JobDetail, JobSummary, JointPage } from '@hephaist/contracts';
+import { idSchema, jobSchema, parse, readJointCsv } from '@hephaist/contracts';
 import { Router, text, type Request } from 'express';
 import { NotFoundError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
+import { tablesOf } from '../shop/shop.js';
+import { copyJob } from './copy.js';
 
 const PAGE = 1000;
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
@@ -37,6 +39,7 @@ export function jobRoutes(store: RecordStore, maxBytes: number): Router {
         place: j.data.place,
         joints: j.joints,
         brazed: j.brazed,
+        archived: j.data.archived,
       })),
     );
   });
@@ -59,11 +62,25 @@ export function jobRoutes(store: RecordStore, maxBytes: number): Router {
   });
   router.post('/jobs/:id/joints/check-csv', text({ type: '*/*', limit: maxBytes }), async (req, res) => {
     const job = await jobOf(store, req);
-    const [lines, joints] = await Promise.all([
+    const [lines, joints, tables] = await Promise.all([
       store.list('line', { job_id: job.id }),
       store.list('joint', { job_id: job.id }),
+      tablesOf(store),
     ]);
-    res.json(readJointCsv(typeof req.body === 'string' ? req.body : '', lines, new Set(joints.map((j) => j.mark))));
+    res.json(
+      readJointCsv(typeof req.body === 'string' ? req.body : '', lines, new Set(joints.map((j) => j.mark)), tables),
+    );
+  });
+  return router;
+}
+
+/** Copying a job. */
+export function jobCommandRoutes(store: RecordStore): Router {
+  const router = Router();
+  router.post('/jobs/:id/copy/:commandId', async (req, res) => {
+    const commandId = parse<string>(idSchema, req.params['commandId']);
+    const { name } = parse<Pick<Job, 'name'>>(jobSchema.pick(['name']), req.body);
+    res.status(201).json(await copyJob(store, idParam(req), name, commandId, 'user'));
   });
   return router;
 }

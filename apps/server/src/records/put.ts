@@ -1,5 +1,6 @@
 import {
   EVIDENCE,
+  REMOVABLE,
   type JointLog,
   type Kind,
   type PutCommand,
@@ -30,13 +31,30 @@ async function putOne<K extends Kind>(
   );
 }
 
-/** Takes one record away. Only joints: everything else is on file for good. */
+/** Takes one record away; most kinds are on file for good. */
 async function removeOne(store: RecordStore, kind: Kind, id: string, seen: number): Promise<void> {
-  if (kind !== 'joint') throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
+  if (!REMOVABLE.includes(kind)) throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
   if (await store.remove(kind, id, seen)) return;
   const current = await store.find(kind, id);
   if (current)
-    throw new ConflictError('Someone else changed this joint since you saw it. It was not removed.', [current]);
+    throw new ConflictError(`Someone else changed this ${kind} since you saw it. It was not removed.`, [current]);
+}
+
+/** Many new records go in together; anything that was seen before goes one by one. */
+async function putAll(store: RecordStore, { kind, records }: PutCommand): Promise<Stored<RecordKinds[Kind]>[]> {
+  const fresh = records.every((r) => r.seen === 0) && records.length > 1;
+  const inserted = fresh
+    ? new Set(
+        await store.insertMany(
+          kind,
+          records.map((r) => r.data),
+        ),
+      )
+    : null;
+  const out: Stored<RecordKinds[Kind]>[] = [];
+  for (const r of records)
+    out.push(inserted?.has(r.data.id) ? { ...r.data, version: 1 } : await putOne(store, kind, r.seen, r.data));
+  return out;
 }
 
 /**
@@ -49,8 +67,7 @@ export async function put(store: RecordStore, command: PutCommand, actor: string
     if (before) return before as PutResult;
     for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
     if (command.kind === 'log') for (const r of command.records) await checkLog(trx, r.data as JointLog);
-    const records: Stored<RecordKinds[Kind]>[] = [];
-    for (const r of command.records) records.push(await putOne(trx, command.kind, r.seen, r.data));
+    const records = await putAll(trx, command);
     const result: PutResult = { commandId: command.id, records };
     await trx.finishCommand(command.id, result);
     return result;

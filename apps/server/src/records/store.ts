@@ -18,7 +18,12 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
   joint: (d) => ({ job_id: d.jobId, line_id: d.lineId, mark: d.mark, sort: d.sort }),
   log: (d) => ({ job_id: d.jobId, joint_id: d.jointId, brazer_id: d.brazerId, brazed_at: d.brazedAt }),
   coupon: (d) => ({ brazer_id: d.brazerId, number: d.number }),
+  own_row: (d) => ({ table_id: d.table, key: d.key }),
+  weighing: () => ({}),
 };
+
+/** Rows in one insert: the database takes 65 535 values in a statement. */
+const INSERT_AT_ONCE = 1000;
 
 export class RecordStore {
   constructor(
@@ -66,18 +71,26 @@ export class RecordStore {
 
   /** Inserts a record at version 1; false where the id is already there. */
   async insert<K extends Kind>(kind: K, data: RecordKinds[K]): Promise<boolean> {
-    const done = (await this.db(kind)
-      .insert({
+    return (await this.insertMany(kind, [data])).length > 0;
+  }
+
+  /** Inserts records at version 1 and answers the ids that were new. */
+  async insertMany<K extends Kind>(kind: K, all: readonly RecordKinds[K][]): Promise<string[]> {
+    const fresh: string[] = [];
+    for (let from = 0; from < all.length; from += INSERT_AT_ONCE) {
+      const rows = all.slice(from, from + INSERT_AT_ONCE).map((data) => ({
         company_id: this.companyId,
         id: data.id,
         version: 1,
         data: JSON.stringify(data),
         ...columns[kind](data),
-      })
-      .onConflict(['company_id', 'id'])
-      .ignore()
-      .returning('id')) as unknown[];
-    return done.length > 0;
+      }));
+      const done = (await this.db(kind).insert(rows).onConflict(['company_id', 'id']).ignore().returning('id')) as {
+        id: string;
+      }[];
+      fresh.push(...done.map((r) => r.id));
+    }
+    return fresh;
   }
 
   /** Replaces a record that still stands at version `seen`; false where it does not. */

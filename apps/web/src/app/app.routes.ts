@@ -4,6 +4,11 @@ export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'jobs' },
   { path: 'jobs', title: 'Jobs · Hephaist', loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage) },
   {
+    path: 'shop',
+    title: 'Tables and sources · Hephaist',
+    loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage),
+  },
+  {
     path: 'job/:jobId',
     loadComponent: () => import('./shell/job-frame').then((m) => m.JobFrame),
     children: [

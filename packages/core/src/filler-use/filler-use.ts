@@ -1,55 +1,80 @@
 import { densityKgM3, type Filler } from '../fillers/fillers.js';
 import { requireRange } from '../source/problem.js';
-import { practice } from '../source/source.js';
 import { INCH } from '../units/units.js';
+import { findRodForm, ringFor, type Ring, type RodForm, type RodFormId } from './rod-forms.js';
 
 /** Stub ends and drips, as a fraction. Source: practice; editable. */
 export const DEFAULT_LOSS = 0.15;
-/** Flat stick, 1/8 x 0.050 x 20 in. Source: practice, about 26 to 28 to the pound. */
-export const FLAT_STICK = {
-  widthM: INCH / 8,
-  thicknessM: 0.05 * INCH,
-  lengthM: 20 * INCH,
-  source: practice('flat stick 1/8 x 0.050 x 20 in'),
-};
 
 /** Small concave fillet: radius is the wall, held between 1/32 and 1/16 in. Source: practice. */
 export const filletRadiusM = (wallM: number): number => Math.min(INCH / 16, Math.max(INCH / 32, wallM));
 
+/** Two diameters of an annular gap at brazing temperature, m. */
+export interface Annulus {
+  readonly tubeOdM: number;
+  readonly socketIdM: number;
+}
+
 export interface FillerUse {
   readonly annulusM3: number;
   readonly filletM3: number;
+  /** What stays in the joint, m3, without loss. */
+  readonly netM3: number;
   /** With loss, kg. */
   readonly massKg: number;
-  /** Length of flat stick with loss, m. */
-  readonly flatStickM: number;
+  readonly form: RodForm;
+  /** Length of that form with loss, m. */
+  readonly lengthM: number;
+  /** The ring that carries it, for pre-placed rings. */
+  readonly ring: Ring | null;
 }
 
-/**
- * Filler for one joint: annulus pi/4 (ID^2 - OD^2) x overlap at heat, plus one concave fillet
- * pi OD r^2 (1 - pi/4), plus loss.
- * @param gap diameters at brazing temperature, m
- */
-export function fillerUse(
-  filler: Filler,
-  gap: { tubeOdM: number; socketIdM: number },
+const annulus = (gap: Annulus, overlapM: number): number =>
+  (Math.PI / 4) * Math.max(0, gap.socketIdM ** 2 - gap.tubeOdM ** 2) * overlapM;
+const fillet = (diameterM: number, r: number): number => Math.PI * diameterM * r * r * (1 - Math.PI / 4);
+
+/** Filler that stays in a joint, m3: annuli pi/4 (ID^2 - OD^2) x overlap, one concave fillet pi OD r^2 (1 - pi/4) each. */
+export function netFiller(
+  gaps: readonly Annulus[],
   overlapM: number,
   wallM: number,
-  loss = DEFAULT_LOSS,
-): FillerUse {
-  requireRange('loss', loss, 0, 1);
-  const annulusM3 = (Math.PI / 4) * Math.max(0, gap.socketIdM ** 2 - gap.tubeOdM ** 2) * overlapM;
+): { annulusM3: number; filletM3: number } {
   const r = filletRadiusM(wallM);
-  const filletM3 = Math.PI * gap.tubeOdM * r * r * (1 - Math.PI / 4);
-  const volume = (annulusM3 + filletM3) * (1 + loss);
   return {
-    annulusM3,
-    filletM3,
-    massKg: densityKgM3(filler) * volume,
-    flatStickM: volume / (FLAT_STICK.widthM * FLAT_STICK.thicknessM),
+    annulusM3: gaps.reduce((sum, g) => sum + annulus(g, overlapM), 0),
+    filletM3: gaps.reduce((sum, g) => sum + fillet(g.tubeOdM, r), 0),
   };
 }
 
+/**
+ * Filler for one joint at heat, with loss, in one form. A pre-placed ring has no loss to stub ends, so carries its share all the same.
+ * @param gaps the gap, or both where a bush makes two
+ */
+export function fillerUse(
+  filler: Filler,
+  gaps: readonly Annulus[],
+  overlapM: number,
+  wallM: number,
+  formId: RodFormId = 'flat',
+  loss = DEFAULT_LOSS,
+): FillerUse {
+  requireRange('loss', loss, 0, 1);
+  const net = netFiller(gaps, overlapM, wallM);
+  const netM3 = net.annulusM3 + net.filletM3;
+  const volume = netM3 * (1 + loss);
+  const form = findRodForm(formId);
+  const outer = gaps[gaps.length - 1];
+  return {
+    ...net,
+    netM3,
+    massKg: densityKgM3(filler) * volume,
+    form,
+    lengthM: volume / form.areaM2,
+    ring: formId === 'ring' && outer ? ringFor(volume, outer.tubeOdM) : null,
+  };
+}
+
+const flatForm = findRodForm('flat');
 /** Sticks to the pound for a filler in flat stick. */
 export const sticksPerPound = (filler: Filler): number =>
-  0.45359237 / (densityKgM3(filler) * FLAT_STICK.widthM * FLAT_STICK.thicknessM * FLAT_STICK.lengthM);
+  0.45359237 / (densityKgM3(filler) * flatForm.areaM2 * (flatForm.pieceM ?? 1));

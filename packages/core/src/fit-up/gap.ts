@@ -1,7 +1,7 @@
 import erf from '@stdlib/math-base-special-erf';
 import { InputError, type FieldProblem } from '../source/problem.js';
 import { entered, measured, published, type Source } from '../source/source.js';
-import { cupForOd } from '../tube/cup.js';
+import { cupForOd, type Cup } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
 import { degFToK, INCH } from '../units/units.js';
 
@@ -112,8 +112,7 @@ function statedGap(tube: Tube, gapSideM: number): ColdGap {
   };
 }
 
-function nominalGap(tube: Tube, ownTable: boolean): ColdGap {
-  const cup = cupForOd(tube.odM);
+function nominalGap(tube: Tube, ownTable: boolean, cup: Cup | undefined): ColdGap {
   if (!cup) {
     throw new InputError([
       { field: 'fitUp.mode', says: `no socket table for this size: measure the tube and the socket` },
@@ -122,6 +121,12 @@ function nominalGap(tube: Tube, ownTable: boolean): ColdGap {
   const id = (cup.idM.min + cup.idM.max) / 2;
   const minM = (cup.idM.min - tube.odM - tube.odToleranceM) / 2;
   const maxM = (cup.idM.max - tube.odM + tube.odToleranceM) / 2;
+  if (id <= tube.odM) {
+    throw new InputError([
+      { field: 'socket.cup', says: `the tube does not enter a ${cup.size} cup: it is larger than the cup’s bore` },
+    ]);
+  }
+  const mixed = Math.abs(cup.tubeOdM - tube.odM) > 2e-5;
   return {
     sideM: (id - tube.odM) / 2,
     minM,
@@ -132,19 +137,52 @@ function nominalGap(tube: Tube, ownTable: boolean): ColdGap {
     socketIdM: id,
     outOfRoundM: null,
     source: published(`${cup.source.name}; tube tolerance ${tube.source.name}`),
-    notes: ownTable ? [] : ['this socket is not a standard cup: its bore is assumed like one; measure it'],
+    notes: mixed
+      ? [`the cup is made for another tube (${cup.size}): measure both before heating`]
+      : ownTable
+        ? []
+        : ['this socket is not a standard cup: its bore is assumed like one; measure it'],
   };
 }
 
 /**
  * The gap per side before heating.
  * @param standardCup false where the socket is a stub, valve or bracket bored by its maker
+ * @param cup the cup the tube stands in, for nominal sizes; else the one made for this tube
  * @throws InputError naming the field when a size is absurd or the tube does not enter its socket
  */
-export function coldGap(tube: Tube, fit: FitUp, standardCup = true): ColdGap {
+export function coldGap(
+  tube: Tube,
+  fit: FitUp,
+  standardCup = true,
+  cup: Cup | undefined = cupForOd(tube.odM),
+): ColdGap {
   if (fit.mode === 'measured') return measuredGap(fit);
   if (fit.mode === 'stated') return statedGap(tube, fit.gapSideM);
-  return nominalGap(tube, standardCup);
+  return nominalGap(tube, standardCup, cup);
+}
+
+/**
+ * The gap between a bush and the socket around it: the bush's OD is the inner socket's bore plus two walls.
+ * @throws InputError at `bush` where a size is absurd
+ */
+export function bushGap(inner: ColdGap, wallM: number, gapSideM: number): ColdGap {
+  if (!(wallM >= 1e-4 && wallM <= 0.05))
+    throw new InputError([{ field: 'bush.wallM', says: 'a wall between 0.004 in (0.1 mm) and 2 in (50 mm)' }]);
+  if (!(gapSideM > 0 && gapSideM <= 0.002))
+    throw new InputError([{ field: 'bush.gapSideM', says: 'a gap per side above 0 and at most 0.079 in (2 mm)' }]);
+  const od = inner.socketIdM + 2 * wallM;
+  return {
+    sideM: gapSideM,
+    minM: gapSideM,
+    maxM: gapSideM,
+    sdM: inner.sdM,
+    tubeOdM: od,
+    socketIdM: od + 2 * gapSideM,
+    outOfRoundM: null,
+    source: entered('gap between bush and socket stated'),
+    notes: ['stated, not measured'],
+  };
 }
 
 export interface HotGap {
@@ -162,9 +200,16 @@ export interface HotGap {
  * The gap per side at a temperature: OD (1 + a dT) inside ID (1 + a dT).
  * @param tubeExpansion, socketExpansion mean linear expansion, 1/K
  * @param tempK temperature of both parts, K
+ * @param fromK temperature at which the cold gap holds, K
  */
-export function hotGap(cold: ColdGap, tubeExpansion: number, socketExpansion: number, tempK: number): HotGap {
-  const dT = tempK - AMBIENT_K;
+export function hotGap(
+  cold: ColdGap,
+  tubeExpansion: number,
+  socketExpansion: number,
+  tempK: number,
+  fromK = AMBIENT_K,
+): HotGap {
+  const dT = tempK - fromK;
   const od = cold.tubeOdM * (1 + tubeExpansion * dT);
   const id = cold.socketIdM * (1 + socketExpansion * dT);
   const sideM = (id - od) / 2;

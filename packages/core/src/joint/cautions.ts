@@ -1,6 +1,8 @@
 import { percent } from '../fillers/fillers.js';
 import { said } from '../units/say.js';
 import { PSI } from '../units/units.js';
+import type { Metal } from '../metals/metals.js';
+import { schoolSays, type SchoolId } from '../schools/schools.js';
 import type { JointPlan } from './plan.js';
 
 export type Step = 'prepare' | 'purge' | 'torch' | 'heat' | 'cool';
@@ -8,6 +10,51 @@ export type Step = 'prepare' | 'purge' | 'torch' | 'heat' | 'cool';
 export interface Caution {
   readonly step: Step;
   readonly says: string;
+  /** Set where the job's school speaks rather than a rule. */
+  readonly school?: SchoolId;
+}
+
+const isCast = (metal: Metal): boolean => metal.id.endsWith('-cast') || metal.family === 'cast-iron';
+
+/** What the schools of the job say at each step, with their reason; a school that a rule forbids here says so. */
+export function schoolCautions(plan: JointPlan): Caution[] {
+  const { schools, service } = plan;
+  const out: Caution[] = [];
+  const add = (step: Step, school: SchoolId, says = schoolSays(schools, school)): void =>
+    void out.push({ step, says, school });
+  add('prepare', 'cleanCopper');
+  const copper = plan.tubeMetal.family === 'copper' && plan.socketMetal.family === 'copper';
+  if (copper && plan.selection.chosen?.flux === null) {
+    const refused = schools.fluxOnCopper === 'gauge' && service.kind === 'medical';
+    add(
+      'prepare',
+      'fluxOnCopper',
+      refused ? 'Flux on copper to copper: refused in medical gas, whatever the school.' : undefined,
+    );
+  }
+  add('torch', 'acetyleneValve');
+  add('torch', 'oxygenValve');
+  add('torch', 'regulator');
+  add('heat', 'heatFirst');
+  if (plan.selection.jointFindings.some((f) => f.rule === 'soft-seat') || plan.partNearby) {
+    const refused = schools.shield === 'rag' && service.hygroscopicOil;
+    add(
+      'heat',
+      'shield',
+      refused
+        ? 'Protecting a valve: no wet rag near an open line with this oil, whatever the school. Paste or gel.'
+        : undefined,
+    );
+  }
+  add('heat', 'fillet');
+  const noQuench = schools.cooling === 'quench' && [plan.tubeMetal, plan.socketMetal].some(isCast);
+  add(
+    'cool',
+    'cooling',
+    noQuench ? 'Cooling: by itself. A cast part is never quenched, whatever the school.' : undefined,
+  );
+  add('cool', 'shutOff');
+  return out;
 }
 
 /** The cautions that belong to this joint, each at the step where it matters. Source: file of cautions, practice. */

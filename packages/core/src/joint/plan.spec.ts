@@ -11,7 +11,7 @@ const sentence = (...args: Parameters<typeof planJoint>): string => {
   const s = verdictSentence('PF-07', planJoint(...args));
   return s.lead + (s.rod ?? '') + s.middle + (s.flux ?? '') + s.end;
 };
-const stub = { socket: { kind: 'stub' as const, metalId: 'plated-steel', depthM: null } };
+const stub = { socket: { kind: 'stub' as const, metalId: 'plated-steel', depthM: null, cup: null } };
 
 describe('a joint plan', () => {
   it('answers in one sentence', () => {
@@ -38,8 +38,8 @@ describe('a joint plan', () => {
   it('needs about an inch or two of flat stick on 1-1/8 tube, more in a wider gap', () => {
     const small = planJoint(sampleJoint({ fitUp: measuredGapIn(0.002) }), sampleLine()).filler;
     const large = planJoint(sampleJoint({ fitUp: measuredGapIn(0.005) }), sampleLine()).filler;
-    expect((small?.flatStickM ?? 0) / INCH).toBeGreaterThan(0.8);
-    expect((large?.flatStickM ?? 0) / INCH).toBeLessThan(5);
+    expect((small?.lengthM ?? 0) / INCH).toBeGreaterThan(0.8);
+    expect((large?.lengthM ?? 0) / INCH).toBeLessThan(5);
     expect(large?.massKg ?? 0).toBeGreaterThan(small?.massKg ?? 0);
   });
 
@@ -73,7 +73,10 @@ describe('a joint plan', () => {
     );
     expect(
       says(
-        planJoint(sampleJoint({ socket: { kind: 'valve', metalId: 'brass-forging', depthM: null } }), sampleLine()),
+        planJoint(
+          sampleJoint({ socket: { kind: 'valve', metalId: 'brass-forging', depthM: null, cup: null } }),
+          sampleLine(),
+        ),
         'heat',
       ),
     ).toContain('White smoke');

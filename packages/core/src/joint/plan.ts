@@ -1,17 +1,22 @@
+import { planGroove, type GroovePlan } from '../braze-weld/groove.js';
+import type { Catalogue } from '../catalogue/catalogue.js';
 import { fillerUse, type FillerUse } from '../filler-use/filler-use.js';
-import { coldGap, type ColdGap } from '../fit-up/gap.js';
-import { findSensitivePart } from '../heat/sensitive-parts.js';
-import { findMetal, type Metal } from '../metals/metals.js';
+import { bushGap, coldGap, type ColdGap, type HotGap } from '../fit-up/gap.js';
+import type { SensitivePart } from '../heat/sensitive-parts.js';
+import type { Metal } from '../metals/metals.js';
 import { purgeLine, type PurgeResult } from '../purge/single-line.js';
 import type { JointVariables } from '../qualification/range.js';
 import { ratingAfterBrazing, type RatingResult } from '../rating/rating.js';
-import type { JointFacts, ProcedureCover } from '../selection/facts.js';
-import { selectFiller, type Selection } from '../selection/select.js';
+import { CODE_SETS, type Schools } from '../schools/schools.js';
+import type { JointFacts } from '../selection/facts.js';
+import { selectFiller, type ColdFit, type FillerJudgement, type Selection } from '../selection/select.js';
 import { findService, type Service } from '../services/services.js';
 import { InputError, type FieldProblem } from '../source/problem.js';
 import { overlap, type OverlapResult } from '../strength/overlap.js';
-import { boreM, findTube, findTubeStandard, sizesOf, type Tube } from '../tube/tube.js';
+import type { Cup } from '../tube/cup.js';
+import { boreM, findTubeStandard, type Tube } from '../tube/tube.js';
 import type { JointSpec, LineConditions } from './joint.js';
+import { PLAIN_SHOP, type Shop } from './shop.js';
 
 export type Trouble = 'none' | 'look' | 'stop';
 
@@ -19,8 +24,15 @@ export interface JointPlan {
   readonly tube: Tube;
   readonly tubeMetal: Metal;
   readonly socketMetal: Metal;
+  /** Metal between tube and socket in a three-piece joint. */
+  readonly bushMetal: Metal | null;
   readonly service: Service;
+  /** The part nearby that hates heat. */
+  readonly partNearby: SensitivePart | null;
+  /** Schools that hold for this joint. */
+  readonly schools: Schools;
   readonly gap: ColdGap;
+  readonly fit: ColdFit;
   readonly selection: Selection;
   readonly overlap: OverlapResult;
   readonly rating: RatingResult;
@@ -30,44 +42,75 @@ export interface JointPlan {
   readonly trouble: Trouble;
   /** What to look at, worst first, a few words each. */
   readonly troubles: readonly string[];
+  /** Names of the company's own rows that this plan rests on. */
+  readonly restsOn: readonly string[];
   /** What the joint asks of its brazer. */
   readonly asks: JointVariables;
 }
 
 interface Parts {
-  tube: Tube;
-  tubeMetal: Metal;
-  socketMetal: Metal;
-  service: Service;
+  readonly tube: Tube;
+  readonly tubeMetal: Metal;
+  readonly socketMetal: Metal;
+  readonly bushMetal: Metal | null;
+  readonly service: Service;
+  readonly part: SensitivePart | null;
+  readonly cup: Cup | undefined;
 }
 
 /** Looks up everything the joint names. @throws InputError naming each unknown word and what is allowed */
-function partsOf(spec: JointSpec, line: LineConditions): Parts {
+function partsOf(spec: JointSpec, line: LineConditions, tables: Catalogue): Parts {
   const problems: FieldProblem[] = [];
-  const tube = findTube(spec.tube.standardId, spec.tube.size);
-  if (!tube) {
-    const known = findTubeStandard(spec.tube.standardId);
-    problems.push(
-      known
-        ? {
-            field: 'tube.size',
-            says: `no ${known.short} tube of size "${spec.tube.size}"; there is ${sizesOf(known.id).join(', ')}`,
-          }
-        : { field: 'tube.standardId', says: `no tube standard "${spec.tube.standardId}"` },
-    );
-  }
-  const tubeMetal = findMetal(spec.tube.metalId);
-  if (!tubeMetal) problems.push({ field: 'tube.metalId', says: `no metal "${spec.tube.metalId}" in the table` });
-  const socketMetal = findMetal(spec.socket.metalId);
-  if (!socketMetal) problems.push({ field: 'socket.metalId', says: `no metal "${spec.socket.metalId}" in the table` });
-  const service = findService(line.serviceId);
-  if (!service) problems.push({ field: 'serviceId', says: `no service "${line.serviceId}" in the table` });
-  if (spec.partNearby && !findSensitivePart(spec.partNearby.partId)) {
-    problems.push({ field: 'partNearby.partId', says: `no part "${spec.partNearby.partId}" in the table` });
-  }
-  if (!tube || !tubeMetal || !socketMetal || !service) throw new InputError(problems);
-  if (problems.length) throw new InputError(problems);
-  return { tube, tubeMetal, socketMetal, service };
+  const need = <T>(found: T | undefined, field: string, says: string): T | undefined => {
+    if (found === undefined) problems.push({ field, says });
+    return found;
+  };
+  const metal = (id: string, field: string): Metal | undefined =>
+    need(tables.metal(id), field, `no metal "${id}" in the table`);
+  const sizes = tables.sizes(spec.tube.standardId);
+  const tube = need(
+    tables.tube(spec.tube.standardId, spec.tube.size),
+    sizes.length ? 'tube.size' : 'tube.standardId',
+    sizes.length
+      ? `no ${findTubeStandard(spec.tube.standardId)?.short ?? spec.tube.standardId} tube of size "${spec.tube.size}"; there is ${sizes.join(', ')}`
+      : `no tube standard "${spec.tube.standardId}"`,
+  );
+  const tubeMetal = metal(spec.tube.metalId, 'tube.metalId');
+  const socketMetal = metal(spec.socket.metalId, 'socket.metalId');
+  if (spec.socket.kind === 'bush' && !spec.bush)
+    problems.push({ field: 'bush.metalId', says: 'a three-piece joint needs its bush: metal, wall and gap' });
+  const bushMetal = spec.socket.kind === 'bush' && spec.bush ? metal(spec.bush.metalId, 'bush.metalId') : null;
+  const service = need(findService(line.serviceId), 'serviceId', `no service "${line.serviceId}" in the table`);
+  const partId = spec.partNearby?.partId;
+  const part = partId ? need(tables.part(partId), 'partNearby.partId', `no part "${partId}" in the table`) : null;
+  const cupName = spec.socket.cup;
+  const cup = cupName ? need(tables.cupNamed(cupName), 'socket.cup', `no cup "${cupName}" in the table`) : undefined;
+  if (
+    !tube ||
+    !tubeMetal ||
+    !socketMetal ||
+    !service ||
+    bushMetal === undefined ||
+    part === undefined ||
+    problems.length
+  )
+    throw new InputError(problems);
+  return { tube, tubeMetal, socketMetal, bushMetal, service, part, cup: cup ?? tables.cup(tube.odM) };
+}
+
+/** Rows of the company's own that this plan rests on, by name. */
+function ownRows(tables: Catalogue, parts: Parts, chosen: Selection['chosen']): string[] {
+  const rows: (readonly [object | null | undefined, string])[] = [
+    [parts.tube, `tube ${parts.tube.id.replace(':', ' ')}`],
+    [parts.tubeMetal, parts.tubeMetal.name],
+    [parts.socketMetal, parts.socketMetal.name],
+    [parts.bushMetal, parts.bushMetal?.name ?? ''],
+    [parts.cup, `cup ${parts.cup?.size ?? ''}`],
+    [parts.part, parts.part?.name ?? ''],
+    [chosen?.filler, chosen?.filler.id ?? ''],
+    [chosen?.flux, chosen?.flux?.id ?? ''],
+  ];
+  return [...new Set(rows.filter(([row]) => row && tables.isOwn(row)).map(([, name]) => name))];
 }
 
 /** Names the gap where it alone refuses every class that would otherwise serve. */
@@ -83,6 +126,7 @@ function troublesOf(
   selection: Selection,
   over: OverlapResult,
   rating: RatingResult,
+  unmeasured: boolean,
 ): { trouble: Trouble; troubles: string[] } {
   const stops: string[] = [];
   const looks: string[] = [];
@@ -92,6 +136,7 @@ function troublesOf(
     stops.push(joint ? 'joint refused' : gapTrouble(selection));
   }
   if (rating.verdict === 'under design pressure') stops.push('rating under design');
+  if (unmeasured) looks.push('measure it');
   if (chosen && chosen.gapVerdict !== 'in band') looks.push(`gap ${chosen.gapVerdict}`);
   if (rating.verdict === 'under test pressure') looks.push('rating under test');
   if (!over.enough) looks.push('overlap short');
@@ -101,38 +146,51 @@ function troublesOf(
 }
 
 /**
- * Plans one joint: filler and flux with every class judged, gap cold and at heat, overlap, rating after brazing,
- * purge of its line at this bore, filler needed, and what it asks of a brazer.
+ * Plans one capillary joint: filler and flux with every class judged, gap cold and at heat, overlap, rating after
+ * brazing, purge of its line at this bore, filler needed, and what it asks of a brazer.
  * @throws InputError naming each field that is out of range
  */
-export function planJoint(
-  spec: JointSpec,
-  line: LineConditions,
-  procedures: readonly ProcedureCover[] = [],
-): JointPlan {
-  const { tube, tubeMetal, socketMetal, service } = partsOf(spec, line);
-  const gap = coldGap(tube, spec.fitUp, spec.socket.kind === 'fitting');
+export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<Shop> = {}): JointPlan {
+  const { catalogue, procedures, weights } = { ...PLAIN_SHOP, ...shop };
+  const parts = partsOf(spec, line, catalogue);
+  const { tube, tubeMetal, socketMetal, bushMetal, service } = parts;
+  const madeCup = spec.socket.kind === 'fitting' || spec.socket.kind === 'reducer' || spec.socket.cup !== null;
+  const gap = coldGap(tube, spec.fitUp, madeCup, parts.cup);
+  const schools = { ...line.schools, ...spec.schools };
   const facts: JointFacts = {
     tube: tubeMetal,
     socket: socketMetal,
+    metals: bushMetal ? [tubeMetal, bushMetal, socketMetal] : [tubeMetal, socketMetal],
+    kind: spec.socket.kind,
     service,
-    schools: line.schools,
+    schools,
     serviceMaxK: line.serviceMaxK,
-    partNearby: spec.partNearby ? (findSensitivePart(spec.partNearby.partId) ?? null) : null,
+    partNearby: parts.part,
     movement: spec.movement,
     cadmiumReason: spec.cadmiumReason,
     procedures,
+    fluxes: catalogue.fluxes,
+    coated: spec.rodForm === 'coated',
+    carried: line.carried,
+    codeSet: CODE_SETS.find((c) => c.id === line.codeSetId)?.name ?? line.codeSetId,
   };
-  const selection = selectFiller(facts, gap, spec.fillerId);
-  const over = overlap(tube, tubeMetal, spec.socket.kind, spec.socket.depthM);
+  const outer =
+    bushMetal && spec.bush ? { gap: bushGap(gap, spec.bush.wallM, spec.bush.gapSideM), bush: bushMetal } : null;
+  const fit: ColdFit = { inner: gap, outer, fromK: line.fitUpK };
+  const selection = selectFiller(facts, fit, { chosenId: spec.fillerId, weights, fillers: catalogue.fillers });
+  const over = overlap(tube, tubeMetal, spec.socket.kind, spec.socket.depthM, parts.cup);
   const rating = ratingAfterBrazing(tube, tubeMetal, line.serviceMaxK, line.designPa, line.testPa);
   const chosen = selection.chosen;
   return {
     tube,
     tubeMetal,
     socketMetal,
+    bushMetal,
     service,
+    partNearby: parts.part,
+    schools,
     gap,
+    fit,
     selection,
     overlap: over,
     rating,
@@ -140,8 +198,9 @@ export function planJoint(
       service.purge === 'not needed'
         ? null
         : purgeLine({ lengthM: line.lengthM, boreM: boreM(tube), limit: line.oxygenLimit }),
-    filler: chosen ? fillerUse(chosen.filler, chosen.gap, over.overlapM, tube.wallM) : null,
-    ...troublesOf(selection, over, rating),
+    filler: chosen ? fillerUse(chosen.filler, gapsOf(chosen), over.overlapM, tube.wallM, spec.rodForm) : null,
+    ...troublesOf(selection, over, rating, schools.gap === 'measure' && spec.fitUp.mode === 'nominal'),
+    restsOn: ownRows(catalogue, parts, chosen),
     asks: {
       pNumbers: [tubeMetal.pNumber, socketMetal.pNumber],
       fNumber: chosen?.filler.fNumber ?? null,
@@ -150,4 +209,20 @@ export function planJoint(
       position: spec.position,
     },
   };
+}
+
+/** The gap at heat of one class, or both where a bush makes two. */
+export const gapsOf = (j: Pick<FillerJudgement, 'gap' | 'outerGap'>): readonly HotGap[] =>
+  j.outerGap ? [j.gap, j.outerGap] : [j.gap];
+
+/** Plans a braze-welded seam of a joint whose kind is groove. @throws InputError naming each field out of range */
+export function planSeam(spec: JointSpec, shop: Partial<Shop> = {}): GroovePlan {
+  const { catalogue } = { ...PLAIN_SHOP, ...shop };
+  const [a, b] = [catalogue.metal(spec.tube.metalId), catalogue.metal(spec.socket.metalId)];
+  const problems: FieldProblem[] = [];
+  if (!a) problems.push({ field: 'tube.metalId', says: `no metal "${spec.tube.metalId}" in the table` });
+  if (!b) problems.push({ field: 'socket.metalId', says: `no metal "${spec.socket.metalId}" in the table` });
+  if (!spec.groove) problems.push({ field: 'groove.thicknessM', says: 'a seam needs its thickness and length' });
+  if (!a || !b || !spec.groove) throw new InputError(problems);
+  return planGroove([a, b], spec.groove, catalogue.fillers, catalogue.fluxes, spec.fillerId);
 }

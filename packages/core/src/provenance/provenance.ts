@@ -1,26 +1,20 @@
+import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
+import type { TableId } from '../catalogue/own-rows.js';
+import { GROOVE_SOURCE } from '../braze-weld/groove.js';
 import { DEFAULT_LOSS } from '../filler-use/filler-use.js';
-import {
-  BRAZING_STARTS_K,
-  BRAZING_STARTS_SOURCE,
-  DENSITY_SOURCE,
-  densityLbIn3,
-  FILLERS,
-  SOLDERS,
-} from '../fillers/fillers.js';
+import { ROD_FORMS } from '../filler-use/rod-forms.js';
+import { BRAZING_STARTS_K, BRAZING_STARTS_SOURCE, DENSITY_SOURCE, densityLbIn3, SOLDERS } from '../fillers/fillers.js';
 import { INSTRUMENT_UNCERTAINTY_M } from '../fit-up/gap.js';
-import { FLUXES } from '../fluxes/fluxes.js';
-import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
 import { FLUX_SIGNS, HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
-import { METALS } from '../metals/metals.js';
 import { DEFAULT_LIMIT, FLOW_PRACTICE, PURGE_SOURCE } from '../purge/single-line.js';
 import { ANNEALED_STRESS, RATING_SOURCE } from '../rating/rating.js';
 import { DEFAULT_WEIGHTS, WEIGHT_SOURCE } from '../selection/preferences.js';
+import { SCHOOLS } from '../schools/schools.js';
 import { SERVICES } from '../services/services.js';
 import { FILLER_RULES } from '../selection/rules/filler-rules.js';
 import { JOINT_RULES } from '../selection/rules/joint-rules.js';
 import { SECTION_RULE_SETS } from '../coupons/section.js';
-import { CUPS } from '../tube/cup.js';
-import { findTubeStandard, TUBES } from '../tube/tube.js';
+import { findTubeStandard } from '../tube/tube.js';
 import { practice, published, type Source } from '../source/source.js';
 import { INCH, kToDegF } from '../units/units.js';
 
@@ -29,27 +23,30 @@ export interface ProvenanceRow {
   readonly item: string;
   readonly value: string;
   readonly source: Source;
+  /** The table row behind it, where a company may correct it. */
+  readonly row?: { readonly table: TableId; readonly key: string };
 }
 
 const f = (k: number): string => `${Math.round(kToDegF(k))}`;
 const inch = (m: number, digits = 3): string => (m / INCH).toFixed(digits);
 
-/** Every value in the data tables with its source, in table order. */
-export function provenanceRows(): ProvenanceRow[] {
+/** Every value in use with its source, in table order. */
+export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
   return [
-    ...METALS.map((m) => ({
+    ...tables.metals.map((m) => ({
       table: 'Base metals',
       item: m.name,
       value: `melts ${f(m.solidusK)}-${f(m.liquidusK)} °F; expansion ${(m.expansionPerK * 1e6).toFixed(1)}e-6/K; k ${m.conductivityWmK} W/mK; cp ${m.heatCapacityJkgK} J/kgK; ${m.densityKgM3} kg/m³`,
       source: m.source,
+      row: { table: 'metal' as const, key: m.id },
     })),
-    ...METALS.map((m) => ({
+    ...tables.metals.map((m) => ({
       table: 'Tensile strength for overlap',
       item: m.name,
       value: `${Math.round(m.tensilePa / 6894757)} ksi`,
       source: m.tensileSource,
     })),
-    ...FILLERS.map((x) => ({
+    ...tables.fillers.map((x) => ({
       table: 'Filler classes',
       item: x.id,
       value: `${Object.entries(x.composition)
@@ -58,8 +55,9 @@ export function provenanceRows(): ProvenanceRow[] {
           ', ',
         )}; solidus ${f(x.solidusK)}, liquidus ${f(x.liquidusK)}, brazing ${f(x.brazingK.min)}-${f(x.brazingK.max)} °F`,
       source: x.source,
+      row: { table: 'filler' as const, key: x.id },
     })),
-    ...FILLERS.map((x) => ({
+    ...tables.fillers.map((x) => ({
       table: 'Gap per side at heat',
       item: x.id,
       value: `${inch(x.gapBandM.min)}-${inch(x.gapBandM.max)} in, bridges to ${inch(x.bridgesToM)}`,
@@ -71,23 +69,26 @@ export function provenanceRows(): ProvenanceRow[] {
       value: `${f(s.solidusK)}-${f(s.liquidusK)} °F; soldering is under ${f(BRAZING_STARTS_K)} °F`,
       source: BRAZING_STARTS_SOURCE,
     })),
-    ...FLUXES.map((x) => ({
+    ...tables.fluxes.map((x) => ({
       table: 'Flux classes',
       item: x.id,
       value: `${x.form}; active ${f(x.activeK.min)}-${f(x.activeK.max)} °F; ${x.use}`,
       source: x.source,
+      row: { table: 'flux' as const, key: x.id },
     })),
-    ...TUBES.map((t) => ({
+    ...tables.tubes.map((t) => ({
       table: 'Tube and pipe',
       item: `${findTubeStandard(t.standardId)?.short ?? t.standardId} ${t.size}`,
       value: `OD ${inch(t.odM)} ±${inch(t.odToleranceM, 4)}, wall ${inch(t.wallM)} ±${inch(t.wallToleranceM, 4)} in (wall tolerance: ${t.wallToleranceSource.name})`,
       source: t.source,
+      row: { table: 'tube' as const, key: t.id },
     })),
-    ...CUPS.map((c) => ({
+    ...tables.cups.map((c) => ({
       table: 'Cups of made fittings',
       item: c.size,
       value: `bore ${inch(c.idM.min)}-${inch(c.idM.max)}, deep ${inch(c.depthM, 2)} in`,
       source: c.source,
+      row: { table: 'cup' as const, key: c.size },
     })),
     ...ANNEALED_STRESS.map(([tempF, psi]) => ({
       table: 'Allowable stress of annealed copper',
@@ -107,7 +108,7 @@ export function provenanceRows(): ProvenanceRow[] {
       value: s.says,
       source: practice(),
     })),
-    ...FILLERS.map((x) => ({
+    ...tables.fillers.map((x) => ({
       table: 'Filler density',
       item: x.id,
       value: `${densityLbIn3(x).toFixed(3)} lb/in³`,
@@ -151,17 +152,36 @@ export function provenanceRows(): ProvenanceRow[] {
         .join(', '),
       source: WEIGHT_SOURCE,
     },
+    ...ROD_FORMS.map((r) => ({
+      table: 'Forms of rod',
+      item: r.name,
+      value: `${(r.areaM2 * 1e6).toFixed(2)} mm²${r.pieceM ? `, ${inch(r.pieceM, 0)} in a piece` : ''}`,
+      source: r.source,
+    })),
+    ...SCHOOLS.map((s) => ({
+      table: 'Schools',
+      item: s.question,
+      value: s.choices.map((c) => c.name).join(' / '),
+      source: s.source,
+    })),
+    {
+      table: 'Defaults of the computation',
+      item: 'braze-welded groove',
+      value: 'one pass to 1/8 in, one more for each 1/16; 90° V, root 1/16, tin 3/8 beyond each edge, crown 1/8 in',
+      source: GROOVE_SOURCE,
+    },
     ...SERVICES.map((s) => ({
       table: 'Services',
       item: s.name,
       value: `nitrogen ${s.purge}: ${s.purgeWhy}`,
       source: s.source,
     })),
-    ...SENSITIVE_PARTS.map((p) => ({
+    ...tables.parts.map((p) => ({
       table: 'Parts that hate heat',
       item: p.name,
       value: `bears ${f(p.limitK)} °F`,
       source: p.source,
+      row: { table: 'part' as const, key: p.id },
     })),
     ...HEAT_COLOURS.map((c) => ({
       table: 'Heat colours',

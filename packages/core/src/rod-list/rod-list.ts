@@ -1,12 +1,13 @@
-import { findFiller, percent, type Filler } from '../fillers/fillers.js';
-import { fillerUse, FLAT_STICK } from '../filler-use/filler-use.js';
+import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
+import { densityKgM3, percent, type Filler } from '../fillers/fillers.js';
+import { findRodForm, type RodForm } from '../filler-use/rod-forms.js';
 import type { Flux } from '../fluxes/fluxes.js';
-import type { JointPlan } from '../joint/plan.js';
+import type { JointSummary } from '../joint/summary.js';
 import { requireRange } from '../source/problem.js';
 
 /** A planned joint and whether it is already brazed, so that what is used comes off the list. */
 export interface RodListJoint {
-  readonly plan: JointPlan;
+  readonly summary: JointSummary;
   readonly brazed: boolean;
 }
 
@@ -16,17 +17,27 @@ export interface RodPrices {
   readonly basePerKg: number;
 }
 
+/** How to count: prices, share added to what is left, share lost as stub ends and drips. */
+export interface RodListWishes {
+  readonly prices: RodPrices;
+  readonly spare: number;
+  readonly loss: number;
+}
+
+/** One class in one form. */
 export interface RodRow {
   readonly filler: Filler;
+  readonly form: RodForm;
   readonly joints: number;
-  /** For all joints with loss, kg and m of flat stick. */
+  /** For all joints with loss, kg. */
   readonly massKg: number;
-  readonly flatStickM: number;
   /** For the joints still to braze, with spare. */
   readonly leftJoints: number;
   readonly leftKg: number;
-  /** Whole flat sticks to have at hand for what is left, with spare. */
-  readonly sticks: number;
+  /** Length of the form for what is left, with spare, m. */
+  readonly leftM: number;
+  /** Whole sticks to have at hand for what is left; rings one a joint; null where it is bought by weight. */
+  readonly pieces: number | null;
   readonly cost: number;
 }
 
@@ -41,67 +52,89 @@ export interface RodList {
 export const rodCost = (filler: Filler, massKg: number, prices: RodPrices): number =>
   massKg * (prices.basePerKg + (percent(filler, 'Ag') / 100) * prices.silverPerKg);
 
-/**
- * Rod and flux for a set of joints.
- * @param spare share added to what is left, e.g. 0.1
- * @throws InputError when spare or a price is out of range
- */
-export function rodList(joints: readonly RodListJoint[], prices: RodPrices, spare: number): RodList {
+interface Tally {
+  readonly filler: Filler;
+  readonly form: RodForm;
+  joints: number;
+  leftJoints: number;
+  netM3: number;
+  leftM3: number;
+}
+
+function checkWishes({ prices, spare, loss }: RodListWishes): void {
   requireRange('spare', spare, 0, 5);
+  requireRange('loss', loss, 0, 1);
   requireRange('silverPerKg', prices.silverPerKg, 0, 1e7);
   requireRange('basePerKg', prices.basePerKg, 0, 1e7);
-  const byFiller = new Map<
-    string,
-    {
-      filler: Filler;
-      joints: number;
-      massKg: number;
-      flatStickM: number;
-      leftJoints: number;
-      leftKg: number;
-      leftStickM: number;
-    }
-  >();
+}
+
+function rowOf(t: Tally, { prices, spare, loss }: RodListWishes): RodRow {
+  const density = densityKgM3(t.filler);
+  const leftM3 = t.leftM3 * (1 + loss) * (1 + spare);
+  const leftM = leftM3 / t.form.areaM2;
+  const pieces =
+    t.form.id === 'ring'
+      ? Math.ceil(t.leftJoints * (1 + spare) - 1e-9)
+      : t.form.pieceM === null
+        ? null
+        : Math.max(0, Math.ceil(leftM / t.form.pieceM - 1e-9));
+  const leftKg = density * leftM3;
+  return {
+    filler: t.filler,
+    form: t.form,
+    joints: t.joints,
+    massKg: density * t.netM3 * (1 + loss),
+    leftJoints: t.leftJoints,
+    leftKg,
+    leftM,
+    pieces,
+    cost: rodCost(t.filler, leftKg, prices),
+  };
+}
+
+/**
+ * Rod and flux for a set of joints, by class and form.
+ * @throws InputError when spare, loss or a price is out of range
+ */
+export function rodList(joints: readonly RodListJoint[], wishes: RodListWishes, tables: Catalogue = SHIPPED): RodList {
+  checkWishes(wishes);
+  const byRod = new Map<string, Tally>();
   const byFlux = new Map<string, { flux: Flux; joints: number; leftJoints: number }>();
   let withoutRod = 0;
-  for (const { plan, brazed } of joints) {
-    const chosen = plan.selection.chosen;
-    if (!chosen || !plan.filler) {
+  for (const { summary, brazed } of joints) {
+    const filler = summary.fillerId ? tables.filler(summary.fillerId) : undefined;
+    if (!filler) {
       withoutRod += 1;
       continue;
     }
-    const row = byFiller.get(chosen.filler.id) ?? {
-      filler: chosen.filler,
+    const key = `${filler.id} ${summary.form}`;
+    const tally = byRod.get(key) ?? {
+      filler,
+      form: findRodForm(summary.form),
       joints: 0,
-      massKg: 0,
-      flatStickM: 0,
       leftJoints: 0,
-      leftKg: 0,
-      leftStickM: 0,
+      netM3: 0,
+      leftM3: 0,
     };
-    row.joints += 1;
-    row.massKg += plan.filler.massKg;
-    row.flatStickM += plan.filler.flatStickM;
+    byRod.set(key, tally);
+    tally.joints += 1;
+    tally.netM3 += summary.netM3;
     if (!brazed) {
-      row.leftJoints += 1;
-      row.leftKg += plan.filler.massKg * (1 + spare);
-      row.leftStickM += plan.filler.flatStickM * (1 + spare);
+      tally.leftJoints += 1;
+      tally.leftM3 += summary.netM3;
     }
-    byFiller.set(chosen.filler.id, row);
-    if (chosen.flux) {
-      const flux = byFlux.get(chosen.flux.id) ?? { flux: chosen.flux, joints: 0, leftJoints: 0 };
-      flux.joints += 1;
-      if (!brazed) flux.leftJoints += 1;
-      byFlux.set(chosen.flux.id, flux);
-    }
+    const flux = summary.fluxId ? tables.flux(summary.fluxId) : undefined;
+    if (!flux) continue;
+    const count = byFlux.get(flux.id) ?? { flux, joints: 0, leftJoints: 0 };
+    byFlux.set(flux.id, count);
+    count.joints += 1;
+    if (!brazed) count.leftJoints += 1;
   }
-  const rods = [...byFiller.values()]
-    .map(({ leftStickM, ...row }): RodRow => ({
-      ...row,
-      sticks: Math.max(0, Math.ceil(leftStickM / FLAT_STICK.lengthM - 1e-9)),
-      cost: rodCost(row.filler, row.leftKg, prices),
-    }))
-    .sort((a, b) => b.joints - a.joints || a.filler.id.localeCompare(b.filler.id));
+  const rods = [...byRod.values()]
+    .map((t) => rowOf(t, wishes))
+    .sort(
+      (a, b) => b.joints - a.joints || a.filler.id.localeCompare(b.filler.id) || a.form.id.localeCompare(b.form.id),
+    );
   return {
     rods,
     fluxes: [...byFlux.values()].sort((a, b) => b.joints - a.joints),
@@ -125,22 +158,22 @@ export interface Alternative {
 export function alternative(
   joints: readonly RodListJoint[],
   fillerId: string,
-  prices: RodPrices,
-  spare: number,
+  { prices, spare, loss }: RodListWishes,
+  tables: Catalogue = SHIPPED,
 ): Alternative | null {
-  const filler = findFiller(fillerId);
+  const filler = tables.filler(fillerId);
   if (!filler) return null;
+  const kg = (of: Filler, netM3: number): number => densityKgM3(of) * netM3 * (1 + loss) * (1 + spare);
   const sum = { joints: 0, inBand: 0, cost: 0, costNow: 0 };
-  for (const { plan, brazed } of joints) {
-    const chosen = plan.selection.chosen;
-    if (brazed || chosen?.filler.group !== 'BCuP' || !plan.filler) continue;
-    const judged = plan.selection.judgements.find((j) => j.filler.id === fillerId);
-    if (!judged || judged.verdict === 'refused') continue;
-    const use = fillerUse(filler, judged.gap, plan.overlap.overlapM, plan.tube.wallM);
+  for (const { summary, brazed } of joints) {
+    const chosen = summary.fillerId ? tables.filler(summary.fillerId) : undefined;
+    if (brazed || chosen?.group !== 'BCuP') continue;
+    const other = summary.allowed.find((a) => a.id === fillerId);
+    if (!other) continue;
     sum.joints += 1;
-    sum.inBand += judged.gapVerdict === 'in band' ? 1 : 0;
-    sum.cost += rodCost(filler, use.massKg * (1 + spare), prices);
-    sum.costNow += rodCost(chosen.filler, plan.filler.massKg * (1 + spare), prices);
+    sum.inBand += other.gapVerdict === 'in band' ? 1 : 0;
+    sum.cost += rodCost(filler, kg(filler, other.netM3), prices);
+    sum.costNow += rodCost(chosen, kg(chosen, summary.netM3), prices);
   }
   return { filler, ...sum };
 }

@@ -4,15 +4,9 @@ import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
 import type { Service } from '../services/services.js';
+import type { Schools } from '../schools/schools.js';
 import type { Source } from '../source/source.js';
-
-/** Settings of the job where practitioners disagree. */
-export interface Schools {
-  /** Phosphorus rod with flux on brass: refused or accepted. Medical gas is always strict. */
-  readonly phosphorusOnBrass: 'strict' | 'permissive';
-}
-
-export const DEFAULT_SCHOOLS: Schools = { phosphorusOnBrass: 'strict' };
+import type { SocketKind } from '../strength/overlap.js';
 
 /** What a signed procedure lets a crew use. */
 export interface ProcedureCover {
@@ -27,6 +21,9 @@ export interface ProcedureCover {
 export interface JointFacts {
   readonly tube: Metal;
   readonly socket: Metal;
+  /** Every part that the filler must wet: tube, socket, and the bush between where there is one. */
+  readonly metals: readonly Metal[];
+  readonly kind: SocketKind;
   readonly service: Service;
   readonly schools: Schools;
   /** Highest service temperature, K. */
@@ -37,6 +34,14 @@ export interface JointFacts {
   /** A recorded reason that admits cadmium, or null. */
   readonly cadmiumReason: string | null;
   readonly procedures: readonly ProcedureCover[];
+  /** Flux classes on file. */
+  readonly fluxes: readonly Flux[];
+  /** The rod is used in its flux-coated form. */
+  readonly coated: boolean;
+  /** Classes the crew carries anyway. */
+  readonly carried: readonly string[];
+  /** Code the job is qualified under, in words. */
+  readonly codeSet: string;
 }
 
 /** A joint with one filler, its flux and the gap at that filler's working temperature. */
@@ -44,6 +49,8 @@ export interface Candidate extends JointFacts {
   readonly filler: Filler;
   readonly flux: Flux | null;
   readonly gap: HotGap;
+  /** Between bush and socket, where there is a bush. */
+  readonly outerGap: HotGap | null;
   readonly gapSdM: number;
 }
 
@@ -75,8 +82,11 @@ export function applyRules<Subject>(rules: readonly Rule<Subject>[], subject: Su
   return findings;
 }
 
-export const families = (facts: JointFacts): readonly Metal['family'][] => [facts.tube.family, facts.socket.family];
-export const bothCopper = (facts: JointFacts): boolean =>
-  facts.tube.family === 'copper' && facts.socket.family === 'copper';
+export const families = (facts: JointFacts): readonly Metal['family'][] => facts.metals.map((m) => m.family);
+export const bothCopper = (facts: JointFacts): boolean => facts.metals.every((m) => m.family === 'copper');
 export const hasFamily = (facts: JointFacts, ...wanted: Metal['family'][]): boolean =>
-  families(facts).some((f) => wanted.includes(f));
+  facts.metals.some((m) => wanted.includes(m.family));
+/** The part that starts to melt first. */
+export const firstToMeltOf = (metals: readonly [Metal, ...Metal[]]): Metal =>
+  metals.reduce((low, m) => (m.solidusK < low.solidusK ? m : low), metals[0]);
+export const firstToMelt = (facts: JointFacts): Metal => firstToMeltOf([facts.tube, ...facts.metals]);

@@ -1,27 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { FILLERS, findFiller } from '../fillers/fillers.js';
 import { findFlux, FLUXES } from '../fluxes/fluxes.js';
-import { findMetal, METALS } from '../metals/metals.js';
-import { findService } from '../services/services.js';
+import { METALS } from '../metals/metals.js';
+import { sampleFacts } from '../testing/samples.js';
 import { deltaFToK } from '../units/units.js';
 import type { JointFacts } from './facts.js';
 import { chooseFlux, fluxSuits } from './flux-choice.js';
 
-const facts = (tube: string, socket: string): JointFacts => {
-  const [a, b, service] = [findMetal(tube), findMetal(socket), findService('refrigerant-poe')];
-  if (!a || !b || !service) throw new Error('table');
-  return {
-    tube: a,
-    socket: b,
-    service,
-    schools: { phosphorusOnBrass: 'permissive' },
-    serviceMaxK: 310,
-    partNearby: null,
-    movement: false,
-    cadmiumReason: null,
-    procedures: [],
-  };
-};
+const facts = (tube: string, socket: string, change: Partial<JointFacts> = {}): JointFacts =>
+  sampleFacts(tube, socket, change);
 const chosen = (filler: string, tube: string, socket: string): string | null => {
   const f = findFiller(filler);
   if (!f) throw new Error(filler);

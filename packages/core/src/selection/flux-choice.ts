@@ -1,5 +1,5 @@
-import type { Filler } from '../fillers/fillers.js';
-import { FLUXES, type Flux } from '../fluxes/fluxes.js';
+import type { Filler, FillerGroup } from '../fillers/fillers.js';
+import type { Flux } from '../fluxes/fluxes.js';
 import { deltaFToK } from '../units/units.js';
 import { bothCopper, families, hasFamily, type JointFacts } from './facts.js';
 
@@ -17,11 +17,16 @@ export function fluxSuits(flux: Flux, filler: Filler, facts: JointFacts): boolea
   );
 }
 
-/** Answers by filler and families: the choice depends on nothing else, and a job asks it millions of times. */
-const known = new WeakMap<Filler, Map<string, Flux | null>>();
+/** Answers by table, filler and metals: the choice depends on nothing else, and a job asks it millions of times. */
+const known = new WeakMap<readonly Flux[], WeakMap<Filler, Map<string, Flux | null>>>();
+
+/** Class of the coating on a flux-coated rod; only silver and brass rods are made so. Source: practice. */
+export const COATING: Readonly<Partial<Record<FillerGroup, string>>> = { BAg: 'FB3-A', RBCuZn: 'FB3-D' };
+export const isMadeCoated = (filler: Filler): boolean => COATING[filler.group] !== undefined;
 
 function choose(filler: Filler, facts: JointFacts): Flux | null {
-  const suits = FLUXES.filter((flux) => flux.forCapillary && fluxSuits(flux, filler, facts));
+  const suits = facts.fluxes.filter((flux) => flux.forCapillary && fluxSuits(flux, filler, facts));
+  if (facts.coated && isMadeCoated(filler)) return suits.find((flux) => flux.id === COATING[filler.group]) ?? null;
   if (hasFamily(facts, 'steel', 'stainless', 'cast-iron', 'nickel')) {
     return suits.find((flux) => flux.id === 'FB3-C') ?? suits[0] ?? null;
   }
@@ -30,16 +35,19 @@ function choose(filler: Filler, facts: JointFacts): Flux | null {
 
 /**
  * The flux for a filler on these metals, or null: none needed (phosphorus rod, copper to copper) or none suits.
- * Iron and stainless heat long and unevenly, so black flux comes before white there.
+ * Iron and stainless heat long and unevenly, so black flux comes before white there. A coated rod brings its own.
  */
 export function chooseFlux(filler: Filler, facts: JointFacts): Flux | null {
   if (filler.group === 'BCuP' && bothCopper(facts)) return null;
-  const answers = known.get(filler) ?? new Map<string, Flux | null>();
-  known.set(filler, answers);
-  const pair = `${facts.tube.family} ${facts.socket.family}`;
-  const before = answers.get(pair);
+  let table = known.get(facts.fluxes);
+  if (!table) known.set(facts.fluxes, (table = new WeakMap<Filler, Map<string, Flux | null>>()));
+  let answers = table.get(filler);
+  if (!answers) table.set(filler, (answers = new Map<string, Flux | null>()));
+  let key = facts.coated ? 'coated' : '';
+  for (const m of facts.metals) key += ` ${m.family}`;
+  const before = answers.get(key);
   if (before !== undefined) return before;
   const flux = choose(filler, facts);
-  answers.set(pair, flux);
+  answers.set(key, flux);
   return flux;
 }

@@ -2,7 +2,8 @@ import { flowOf, percent } from '../fillers/fillers.js';
 import { gapVerdict, probabilityInBand } from '../fit-up/gap.js';
 import { practice, type Source } from '../source/source.js';
 import { degFToK, deltaFToK } from '../units/units.js';
-import { hasFamily, type Candidate } from './facts.js';
+import { choiceOf } from '../schools/schools.js';
+import { firstToMelt, hasFamily, type Candidate } from './facts.js';
 
 /** One line of the score of an allowed filler. */
 export interface ScoreLine {
@@ -26,6 +27,8 @@ export interface Weights {
   readonly nickelOnStainless: number;
   readonly brassRodOnStructure: number;
   readonly usual: number;
+  readonly carried: number;
+  readonly school: number;
 }
 
 export const WEIGHT_SOURCE: Source = practice('our weights, editable: the order of preferences is a judgement');
@@ -43,7 +46,30 @@ export const DEFAULT_WEIGHTS: Weights = {
   nickelOnStainless: 10,
   brassRodOnStructure: 25,
   usual: 12,
+  carried: 8,
+  school: 30,
 };
+
+/** What each weight is for, in words, in the order they are shown. */
+export const WEIGHT_WORDS: Readonly<Record<keyof Weights, string>> = {
+  gap: 'gap inside its band at heat, times its likelihood',
+  noFlux: 'needs no flux',
+  usual: 'usual in the trade, times how usual',
+  carried: 'the crew carries it already',
+  procedure: 'a signed procedure covers it',
+  meltingMargin: 'room under the base metal',
+  partNearby: 'melts low beside a part that hates heat',
+  ductility: 'ductile, on lines that shake',
+  ductilityWhenMoving: 'ductile, where the joint moves',
+  wetsIron: 'high silver on iron',
+  nickelOnStainless: 'nickel on stainless',
+  runsIntoTightGap: 'thin enough for a tight gap',
+  brassRodOnStructure: 'brass rod on brackets',
+  school: 'the job’s school on silver',
+  silverPerPercent: 'each percent of silver',
+};
+/** Largest weight a company may set. */
+export const WEIGHT_LIMIT = 100;
 
 /**
  * How usual a class is in the trade, 0 to 1: carried by every supplier and known to every hand.
@@ -71,13 +97,22 @@ function ductility(c: Candidate): number {
   return c.filler.group === 'BCuP' ? clamp01((7.5 - percent(c.filler, 'P')) / 2.5) : 1;
 }
 
+/** True where the job's school on silver speaks for this class: copper joints, phosphorus rods only. */
+function followsSilverSchool(c: Candidate): boolean {
+  if (c.filler.group !== 'BCuP') return false;
+  const silver = percent(c.filler, 'Ag');
+  return (c.schools.silver === 'low' && silver <= 6) || (c.schools.silver === 'fifteen' && silver === 15);
+}
+
 /** The score of an allowed candidate, broken down. Higher is better. */
 export function scoreLines(c: Candidate, weights: Weights, covered: boolean): ScoreLine[] {
   const lines: ScoreLine[] = [];
   const add = (id: string, says: string, points: number): void => {
     if (Math.abs(points) >= 0.05) lines.push({ id, says, points });
   };
-  const inBand = probabilityInBand(c.gap.sideM, c.gapSdM, c.filler.gapBandM);
+  const inBand =
+    probabilityInBand(c.gap.sideM, c.gapSdM, c.filler.gapBandM) *
+    (c.outerGap ? probabilityInBand(c.outerGap.sideM, c.gapSdM, c.filler.gapBandM) : 1);
   add('gap', `${Math.round(inBand * 100)} % likely inside its gap band at heat`, weights.gap * inBand);
   if (!c.flux) add('no-flux', 'needs no flux', weights.noFlux);
   const silver = percent(c.filler, 'Ag');
@@ -98,7 +133,7 @@ export function scoreLines(c: Candidate, weights: Weights, covered: boolean): Sc
     );
   }
   if (covered) add('procedure', 'a signed procedure covers it', weights.procedure);
-  const lower = Math.min(c.tube.solidusK, c.socket.solidusK);
+  const lower = firstToMelt(c).solidusK;
   add(
     'margin',
     'room under the base metal',
@@ -111,6 +146,8 @@ export function scoreLines(c: Candidate, weights: Weights, covered: boolean): Sc
     add('nickel', 'nickel keeps the stainless interface sound', weights.nickelOnStainless);
   }
   add('usual', 'usual in the trade, easy to get', weights.usual * (USUAL[c.filler.id] ?? 0));
+  if (c.carried.includes(c.filler.id)) add('carried', 'the crew carries it already', weights.carried);
+  if (followsSilverSchool(c)) add('school', `the job’s school: ${choiceOf(c.schools, 'silver').name}`, weights.school);
   const tight = gapVerdict(c.gap.sideM, c.filler.gapBandM, c.filler.bridgesToM) === 'tight';
   if (tight && flowOf(c.filler) === 'runs like water')
     add('runs', 'thin enough to enter a tight gap', weights.runsIntoTightGap);

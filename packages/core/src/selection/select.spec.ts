@@ -2,380 +2,20 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { JointSpec, LineConditions } from '../joint/joint.js';
 import { planJoint, type JointPlan } from '../joint/plan.js';
-import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
+import { measuredGapIn, sampleFacts, sampleJoint, sampleLine } from '../testing/samples.js';
 import { coldGap } from '../fit-up/gap.js';
-import { findMetal } from '../metals/metals.js';
-import { findService } from '../services/services.js';
 import { findTube } from '../tube/tube.js';
-import { degFToK } from '../units/units.js';
 import { DEFAULT_WEIGHTS } from './preferences.js';
-import { selectFiller } from './select.js';
+import { plainFit, selectFiller } from './select.js';
 
 type Line = Partial<LineConditions>;
 const socket = (metalId: string, kind: JointSpec['socket']['kind'] = 'fitting'): Partial<JointSpec> => ({
-  socket: { kind, metalId, depthM: null },
+  socket: { kind, metalId, depthM: null, cup: null },
 });
-const service = (serviceId: string): Line => ({ serviceId });
 const plan = (joint: Partial<JointSpec> = {}, line: Line = {}): JointPlan =>
   planJoint(sampleJoint(joint), sampleLine(line));
-const permissive: Line = { schools: { phosphorusOnBrass: 'permissive' } };
-const wide = measuredGapIn(0.005);
-const aluminium = (id: string): Partial<JointSpec> => ({
-  tube: { standardId: 'acr', size: '1-1/8', metalId: id },
-  ...socket(id),
-});
 
-/** [what, joint, line, filler, effect expected of it, rule that says so, source named] */
-type Case = [string, Partial<JointSpec>, Line, string, 'refuse' | 'caution' | 'note', string, string];
-
-const cases: Case[] = [
-  ['copper to copper needs no flux', {}, {}, 'BCuP-5', 'note', 'flux-covers', 'CDA Copper Tube Handbook'],
-  ['silver rod on copper wants flux', {}, {}, 'BAg-5', 'note', 'flux-covers', 'AWS A5.31'],
-  [
-    'phosphorus on steel',
-    socket('steel', 'stub'),
-    {},
-    'BCuP-2',
-    'refuse',
-    'phosphorus-iron-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'phosphorus on a plated stub',
-    socket('plated-steel', 'stub'),
-    {},
-    'BCuP-5',
-    'refuse',
-    'phosphorus-iron-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'phosphorus on 304',
-    socket('stainless-304', 'stub'),
-    {},
-    'BCuP-5',
-    'refuse',
-    'phosphorus-iron-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'phosphorus on 316',
-    socket('stainless-316', 'stub'),
-    {},
-    'BCuP-8',
-    'refuse',
-    'phosphorus-iron-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'phosphorus on cast iron',
-    socket('cast-iron', 'stub'),
-    {},
-    'BCuP-6',
-    'refuse',
-    'phosphorus-iron-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'phosphorus on nickel',
-    socket('nickel-200', 'stub'),
-    {},
-    'BCuP-5',
-    'refuse',
-    'phosphorus-iron-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'phosphorus on nickel-copper',
-    socket('nickel-copper-400', 'stub'),
-    {},
-    'BCuP-3',
-    'refuse',
-    'phosphorus-iron-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'strict school on brass',
-    socket('brass-free-cutting', 'valve'),
-    {},
-    'BCuP-5',
-    'refuse',
-    'phosphorus-brass',
-    'practice',
-  ],
-  ['strict school on red brass', socket('red-brass-cast'), {}, 'BCuP-2', 'refuse', 'phosphorus-brass', 'practice'],
-  [
-    'permissive school on brass',
-    socket('brass-forging', 'valve'),
-    permissive,
-    'BCuP-5',
-    'caution',
-    'phosphorus-brass',
-    'practice',
-  ],
-  [
-    'permissive school still wants flux',
-    socket('brass-forging', 'valve'),
-    permissive,
-    'BCuP-5',
-    'note',
-    'flux-covers',
-    'AWS A5.31',
-  ],
-  [
-    'medical gas is strict whatever the school',
-    socket('red-brass-cast'),
-    { ...permissive, ...service('medical-oxygen') },
-    'BCuP-5',
-    'refuse',
-    'phosphorus-brass',
-    'NFPA 99',
-  ],
-  [
-    'medical vacuum too',
-    socket('brass-forging', 'valve'),
-    { ...permissive, ...service('medical-vacuum') },
-    'BCuP-5',
-    'refuse',
-    'phosphorus-brass',
-    'NFPA 99',
-  ],
-  ['cadmium by default', socket('steel', 'stub'), {}, 'BAg-1', 'refuse', 'cadmium', 'OSHA 1910.1027'],
-  ['cadmium 50 % silver', socket('steel', 'stub'), {}, 'BAg-1a', 'refuse', 'cadmium', 'OSHA 1910.1027'],
-  ['cadmium with nickel', socket('stainless-304', 'stub'), {}, 'BAg-3', 'refuse', 'cadmium', 'OSHA 1910.1027'],
-  [
-    'cadmium on drinking water even with a reason',
-    { ...socket('brass-forging', 'valve'), cadmiumReason: 'old stock' },
-    service('drinking-water'),
-    'BAg-2',
-    'refuse',
-    'cadmium',
-    'OSHA 1910.1027',
-  ],
-  [
-    'cadmium in medical gas even with a reason',
-    { cadmiumReason: 'old stock' },
-    service('medical-air'),
-    'BAg-1',
-    'refuse',
-    'cadmium',
-    'OSHA 1910.1027',
-  ],
-  [
-    'cadmium admitted by record',
-    { ...socket('steel', 'stub'), fitUp: wide, cadmiumReason: 'customer standard' },
-    {},
-    'BAg-1',
-    'caution',
-    'cadmium',
-    'OSHA 1910.1027',
-  ],
-  ['fuel gas rules out phosphorus', {}, service('fuel-gas'), 'BCuP-2', 'refuse', 'fuel-gas-phosphorus', 'NFPA 54'],
-  [
-    'fuel gas rules out 15 % silver with phosphorus',
-    {},
-    service('fuel-gas'),
-    'BCuP-5',
-    'refuse',
-    'fuel-gas-phosphorus',
-    'NFPA 54',
-  ],
-  ['hot sulphur gas', {}, service('hot-sulphur-gas'), 'BCuP-5', 'refuse', 'sulphur-phosphorus', 'AWS Brazing Handbook'],
-  [
-    'wet stainless without nickel',
-    socket('stainless-304', 'stub'),
-    service('chilled-water'),
-    'BAg-5',
-    'refuse',
-    'stainless-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'wet 316 with tin-bearing rod',
-    socket('stainless-316', 'stub'),
-    service('drinking-water'),
-    'BAg-7',
-    'refuse',
-    'stainless-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'dry stainless: advice only',
-    socket('stainless-304', 'stub'),
-    {},
-    'BAg-5',
-    'note',
-    'stainless-nickel',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'brass rod melts brass',
-    socket('brass-free-cutting', 'valve'),
-    {},
-    'RBCuZn-C',
-    'refuse',
-    'melting-margin',
-    'practice',
-  ],
-  ['nickel silver on cast red brass', socket('red-brass-cast'), {}, 'RBCuZn-D', 'refuse', 'melting-margin', 'practice'],
-  [
-    'high silver rod close to semi-red brass',
-    socket('semi-red-brass-cast'),
-    {},
-    'BAg-24',
-    'caution',
-    'melting-margin',
-    'practice',
-  ],
-  [
-    'BAg-5 stays under free-cutting brass only with care',
-    socket('brass-free-cutting', 'valve'),
-    {},
-    'BAg-5',
-    'caution',
-    'melting-margin',
-    'practice',
-  ],
-  ['6061 melts inside the range', aluminium('aluminium-6061'), {}, 'BAlSi-4', 'refuse', 'melting-margin', 'practice'],
-  ['6061 with the lower one', aluminium('aluminium-6061'), {}, 'BAlSi-3', 'refuse', 'melting-margin', 'practice'],
-  [
-    'silver rod on aluminium',
-    aluminium('aluminium-3003'),
-    {},
-    'BAg-24',
-    'refuse',
-    'group-for-metal',
-    'AWS Brazing Handbook',
-  ],
-  ['aluminium rod on copper', {}, {}, 'BAlSi-4', 'refuse', 'group-for-metal', 'AWS Brazing Handbook'],
-  ['gap too wide for thin rod', { fitUp: wide }, {}, 'BCuP-4', 'refuse', 'gap-at-heat', 'AWS Brazing Handbook'],
-  [
-    'gap too wide for all',
-    { fitUp: measuredGapIn(0.012) },
-    {},
-    'BCuP-5',
-    'refuse',
-    'gap-at-heat',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'wide gap bridged by a sluggish rod',
-    { fitUp: measuredGapIn(0.0055) },
-    {},
-    'BCuP-5',
-    'caution',
-    'gap-at-heat',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'copper in steel shuts tight',
-    { ...socket('steel', 'stub'), fitUp: measuredGapIn(0.003) },
-    {},
-    'BAg-24',
-    'caution',
-    'gap-at-heat',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'copper in steel seizes',
-    { ...socket('steel', 'stub'), fitUp: measuredGapIn(0.0012) },
-    {},
-    'BAg-24',
-    'refuse',
-    'gap-at-heat',
-    'AWS Brazing Handbook',
-  ],
-  [
-    'high melter beside a valve',
-    { partNearby: { partId: 'txv', distanceM: 0.1 } },
-    {},
-    'BCuP-5',
-    'caution',
-    'part-nearby',
-    'practice',
-  ],
-  ['no procedure on file', {}, {}, 'BCuP-5', 'caution', 'procedure-cover', 'ASME BPVC IX'],
-  ['brass rod in a line', {}, {}, 'RBCuZn-C', 'caution', 'brass-rod', 'practice'],
-  [
-    'white flux stops short of BAg-6: black is taken',
-    socket('brass-cartridge', 'valve'),
-    {},
-    'BAg-6',
-    'note',
-    'flux-covers',
-    'AWS A5.31',
-  ],
-];
-
-describe('selection cases', () => {
-  it.each(cases)('%s', (_what, joint, line, fillerId, effect, rule, source) => {
-    const judgement = plan(joint, line).selection.judgements.find((j) => j.filler.id === fillerId);
-    const finding = judgement?.findings.find((f) => f.rule === rule);
-    expect(finding?.effect).toBe(effect);
-    expect(`${finding?.source.name} ${finding?.source.certainty}`).toContain(source);
-    if (effect === 'refuse') expect(judgement?.verdict).toBe('refused');
-  });
-
-  const jointCases: [string, Partial<JointSpec>, Line, 'refuse' | 'caution' | 'note', string, string][] = [
-    ['ammonia on copper', {}, service('ammonia'), 'refuse', 'ammonia-copper', 'ASHRAE 15'],
-    [
-      'ammonia on brass',
-      {
-        tube: { standardId: 'pipe-40', size: '1', metalId: 'steel' },
-        ...socket('brass-forging', 'valve'),
-        fitUp: measuredGapIn(0.003, 1.315),
-      },
-      service('ammonia'),
-      'refuse',
-      'ammonia-copper',
-      'ASHRAE 15',
-    ],
-    ['acetylene on copper', {}, service('acetylene'), 'refuse', 'acetylene-copper', 'CGA'],
-    ['copper to aluminium', socket('aluminium-3003'), {}, 'refuse', 'copper-aluminium', 'intermetallics'],
-    ['plated stub is announced', socket('plated-steel', 'stub'), {}, 'caution', 'plated-stub', 'practice'],
-    ['service above 400 °F', {}, { serviceMaxK: degFToK(420) }, 'caution', 'service-temperature', 'CDA'],
-    ['nitrogen in refrigerant', {}, {}, 'note', 'nitrogen', 'practice'],
-    ['medical materials', {}, service('medical-n2o'), 'note', 'medical-materials', 'NFPA 99'],
-  ];
-  it.each(jointCases)('joint: %s', (_what, joint, line, effect, rule, source) => {
-    const p = plan(joint, line);
-    const finding = p.selection.jointFindings.find((f) => f.rule === rule);
-    expect(finding?.effect).toBe(effect);
-    expect(`${finding?.source.name} ${finding?.source.certainty}`).toContain(source);
-    if (effect === 'refuse') expect(p.selection.chosen).toBeNull();
-  });
-
-  const chosenCases: [string, Partial<JointSpec>, Line, string | null, string | null][] = [
-    ['refrigeration, usual gap: 15 % silver', { fitUp: measuredGapIn(0.003) }, {}, 'BCuP-5', null],
-    ['tight gap: no silver needed', { fitUp: measuredGapIn(0.0015) }, {}, 'BCuP-2', null],
-    ['bridgeable gap: the sluggish one', { fitUp: measuredGapIn(0.0055) }, {}, 'BCuP-5', null],
-    [
-      'stainless: nickel-bearing with black flux',
-      socket('stainless-304', 'stub'),
-      service('chilled-water'),
-      'BAg-24',
-      'FB3-C',
-    ],
-    ['aluminium 3003', aluminium('aluminium-3003'), {}, 'BAlSi-4', 'FB1-C'],
-    [
-      'steel bracket: brass rod',
-      {
-        tube: { standardId: 'pipe-40', size: '1', metalId: 'steel' },
-        ...socket('steel', 'stub'),
-        fitUp: measuredGapIn(0.003, 1.315),
-      },
-      service('structure'),
-      'RBCuZn-C',
-      'FB3-D',
-    ],
-    ['ammonia: none', {}, service('ammonia'), null, null],
-  ];
-  it.each(chosenCases)('chosen: %s', (_what, joint, line, rod, flux) => {
-    const chosen = plan(joint, line).selection.chosen;
-    expect(chosen?.filler.id ?? null).toBe(rod);
-    expect(chosen?.flux?.id ?? null).toBe(flux);
-  });
-
+describe('the selection', () => {
   it('returns every class with a verdict, and names solders only to refuse them', () => {
     const s = plan().selection;
     expect(s.judgements).toHaveLength(30);
@@ -391,9 +31,9 @@ describe('selection cases', () => {
   });
 
   it('counts a procedure that covers rod and flux', () => {
-    const p = planJoint(sampleJoint(), sampleLine(), [
-      { id: '1', name: 'BPS-1 rev A', fNumbers: ['103'], fluxIds: [] },
-    ]);
+    const p = planJoint(sampleJoint(), sampleLine(), {
+      procedures: [{ id: '1', name: 'BPS-1 rev A', fNumbers: ['103'], fluxIds: [] }],
+    });
     expect(p.selection.chosen?.findings.find((f) => f.rule === 'procedure-cover')?.says).toBe(
       'Covered by BPS-1 rev A.',
     );
@@ -403,17 +43,7 @@ describe('selection cases', () => {
 
 describe('selection properties', () => {
   const tube = findTube('acr', '1-1/8');
-  const facts = (socketId: string) => ({
-    tube: findMetal('copper')!,
-    socket: findMetal(socketId)!,
-    service: findService('refrigerant-poe')!,
-    schools: { phosphorusOnBrass: 'strict' as const },
-    serviceMaxK: 310,
-    partNearby: null,
-    movement: false,
-    cadmiumReason: null,
-    procedures: [],
-  });
+  const facts = (socketId: string) => sampleFacts('copper', socketId);
 
   it('a refused filler never becomes best, whatever the weights (price included)', () => {
     const weight = fc.double({ min: -1000, max: 1000, noNaN: true });
@@ -424,9 +54,11 @@ describe('selection properties', () => {
         weight,
         weight,
         (metal, silverPerPercent, gap, noFlux) => {
-          const cold = coldGap(tube!, measuredGapIn(0.003));
+          const cold = plainFit(coldGap(tube!, measuredGapIn(0.003)));
           const plain = selectFiller(facts(metal), cold);
-          const priced = selectFiller(facts(metal), cold, null, { ...DEFAULT_WEIGHTS, silverPerPercent, gap, noFlux });
+          const priced = selectFiller(facts(metal), cold, {
+            weights: { ...DEFAULT_WEIGHTS, silverPerPercent, gap, noFlux },
+          });
           const refused = (s: typeof plain) =>
             s.judgements
               .filter((j) => j.verdict === 'refused')
@@ -442,7 +74,7 @@ describe('selection properties', () => {
 
   it('widening the gap past a narrow band never lifts the narrow-band rod over the wide-band one', () => {
     const place = (gapIn: number, id: string): number => {
-      const s = selectFiller(facts('copper'), coldGap(tube!, measuredGapIn(gapIn)));
+      const s = selectFiller(facts('copper'), plainFit(coldGap(tube!, measuredGapIn(gapIn))));
       return s.judgements.find((j) => j.filler.id === id)?.rank ?? Infinity;
     };
     fc.assert(

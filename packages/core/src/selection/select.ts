@@ -1,19 +1,19 @@
 import {
   FILLERS,
-  findFiller,
   SOLDERS,
   workingK,
   BRAZING_STARTS_K,
   BRAZING_STARTS_SOURCE,
   type Filler,
 } from '../fillers/fillers.js';
-import { gapVerdict, hotGap, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
+import { AMBIENT_K, hotGap, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import { said } from '../units/say.js';
 import { applyRules, type Candidate, type Finding, type JointFacts } from './facts.js';
 import { chooseFlux } from './flux-choice.js';
 import { DEFAULT_WEIGHTS, scoreLines, type ScoreLine, type Weights } from './preferences.js';
-import { FILLER_RULES } from './rules/filler-rules.js';
+import type { Metal } from '../metals/metals.js';
+import { FILLER_RULES, worstGapVerdict } from './rules/filler-rules.js';
 import { JOINT_RULES } from './rules/joint-rules.js';
 
 export type FillerVerdict = 'chosen' | 'allowed' | 'refused';
@@ -26,6 +26,8 @@ export interface FillerJudgement {
   readonly rank: number | null;
   readonly flux: Flux | null;
   readonly gap: HotGap;
+  /** Between bush and socket, where there is a bush. */
+  readonly outerGap: HotGap | null;
   readonly gapVerdict: GapVerdict;
   readonly findings: readonly Finding[];
   readonly score: number;
@@ -49,18 +51,33 @@ const solderFindings: readonly Finding[] = SOLDERS.map((s) => ({
   source: BRAZING_STARTS_SOURCE,
 }));
 
+/** The gaps of a joint before heating, and the temperature they were known at. */
+export interface ColdFit {
+  readonly inner: ColdGap;
+  /** Between bush and socket; the inner gap is then between tube and bush. */
+  readonly outer: { readonly gap: ColdGap; readonly bush: Metal } | null;
+  readonly fromK: number;
+}
+
 function judge(
   facts: JointFacts,
   jointRefused: boolean,
-  cold: ColdGap,
+  fit: ColdFit,
   filler: Filler,
   weights: Weights,
 ): FillerJudgement {
-  const gap = hotGap(cold, facts.tube.expansionPerK, facts.socket.expansionPerK, workingK(filler));
+  const workK = workingK(filler);
+  const bush = fit.outer?.bush ?? null;
+  const inside = bush ?? facts.socket;
+  const gap = hotGap(fit.inner, facts.tube.expansionPerK, inside.expansionPerK, workK, fit.fromK);
+  const outerGap =
+    fit.outer && bush ? hotGap(fit.outer.gap, bush.expansionPerK, facts.socket.expansionPerK, workK, fit.fromK) : null;
   const flux = chooseFlux(filler, facts);
   const candidate: Candidate = {
     tube: facts.tube,
     socket: facts.socket,
+    metals: facts.metals,
+    kind: facts.kind,
     service: facts.service,
     schools: facts.schools,
     serviceMaxK: facts.serviceMaxK,
@@ -68,10 +85,15 @@ function judge(
     movement: facts.movement,
     cadmiumReason: facts.cadmiumReason,
     procedures: facts.procedures,
+    fluxes: facts.fluxes,
+    coated: facts.coated,
+    carried: facts.carried,
+    codeSet: facts.codeSet,
     filler,
     flux,
     gap,
-    gapSdM: cold.sdM,
+    outerGap,
+    gapSdM: fit.inner.sdM,
   };
   const findings = applyRules(FILLER_RULES, candidate);
   const refused = jointRefused || findings.some((f) => f.effect === 'refuse');
@@ -83,33 +105,40 @@ function judge(
     rank: null,
     flux,
     gap,
-    gapVerdict: gapVerdict(gap.sideM, filler.gapBandM, filler.bridgesToM),
+    outerGap,
+    gapVerdict: worstGapVerdict(candidate),
     findings,
     score: lines.reduce((sum, l) => sum + l.points, 0),
     scoreLines: lines,
   };
 }
 
+/** A fit with one gap, known at room temperature. */
+export const plainFit = (inner: ColdGap): ColdFit => ({ inner, outer: null, fromK: AMBIENT_K });
+
+export interface SelectionWishes {
+  /** A class the user insists on; taken when it is allowed. */
+  readonly chosenId?: string | null;
+  readonly weights?: Weights;
+  /** Classes on file. */
+  readonly fillers?: readonly Filler[];
+}
+
 /**
  * Judges every filler class on a joint. Refusals are rules; the order among the allowed is a score whose
  * lines are returned. Ties fall to the order of the table, so the answer never depends on chance.
- * @param chosenId a class the user insists on; taken when it is allowed
  */
-export function selectFiller(
-  facts: JointFacts,
-  cold: ColdGap,
-  chosenId: string | null = null,
-  weights: Weights = DEFAULT_WEIGHTS,
-): Selection {
+export function selectFiller(facts: JointFacts, fit: ColdFit, wishes: SelectionWishes = {}): Selection {
+  const { chosenId = null, weights = DEFAULT_WEIGHTS, fillers = FILLERS } = wishes;
   const jointFindings = applyRules(JOINT_RULES, facts);
   const jointRefused = jointFindings.some((f) => f.effect === 'refuse');
-  const judged = FILLERS.map((filler) => judge(facts, jointRefused, cold, filler, weights));
-  const order = new Map(FILLERS.map((f, i) => [f.id, i]));
+  const judged = fillers.map((filler) => judge(facts, jointRefused, fit, filler, weights));
+  const order = new Map(fillers.map((f, i) => [f.id, i]));
   const place = (j: FillerJudgement): number => order.get(j.filler.id) ?? 0;
   const allowed = judged
     .filter((j) => j.verdict === 'allowed')
     .sort((a, b) => b.score - a.score || place(a) - place(b));
-  const wanted = chosenId && findFiller(chosenId) ? allowed.find((j) => j.filler.id === chosenId) : undefined;
+  const wanted = chosenId ? allowed.find((j) => j.filler.id === chosenId) : undefined;
   const first = wanted ?? allowed[0];
   const ranked = (first ? [first, ...allowed.filter((j) => j !== first)] : []).map((j, i): FillerJudgement => ({
     ...j,

@@ -1,9 +1,7 @@
 import fc from 'fast-check';
+import { anyJoint } from '../testing/arbitraries.js';
 import { describe, expect, it } from 'vitest';
 import type { JointSpec } from '../joint/joint.js';
-import { METALS } from '../metals/metals.js';
-import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
-import { TUBES } from '../tube/tube.js';
 import { INCH } from '../units/units.js';
 import { readShorthand, writeShorthand } from './shorthand.js';
 import { WORDLESS } from './words.js';
@@ -15,12 +13,16 @@ describe('the joint shorthand', () => {
     expect(r.count).toBe(12);
     expect(r.joint).toEqual({
       tube: { standardId: 'acr', size: '7/8', metalId: 'copper' },
-      socket: { kind: 'fitting', metalId: 'copper', depthM: null },
+      socket: { kind: 'fitting', metalId: 'copper', depthM: null, cup: null },
       fitUp: { mode: 'nominal' },
       position: 'horizontal',
       partNearby: { partId: 'txv', distanceM: 4 * INCH },
       movement: false,
+      bush: null,
+      groove: null,
       fillerId: null,
+      rodForm: 'flat',
+      schools: {},
       cadmiumReason: null,
     });
   });
@@ -63,35 +65,20 @@ describe('the joint shorthand', () => {
   ])('says what is wrong: %s', (line, words) => expect(readShorthand(line).problems.join()).toContain(words));
 
   it('an empty line is neither wrong nor a joint', () =>
-    expect(readShorthand('  ')).toEqual({ count: 1, joint: null, pieces: [], problems: [] }));
+    expect(readShorthand('  ')).toEqual({ count: 1, joint: null, joints: [], pieces: [], problems: [] }));
 
   it('has a word for every metal, standard and part', () => expect(WORDLESS).toEqual([]));
 
-  const joints: fc.Arbitrary<JointSpec> = fc.record({
-    tube: fc
-      .tuple(fc.constantFrom(...TUBES), fc.constantFrom(...METALS))
-      .map(([t, m]) => ({ standardId: t.standardId, size: t.size, metalId: m.id })),
-    socket: fc.record({
-      kind: fc.constantFrom('fitting' as const, 'swaged' as const, 'stub' as const, 'valve' as const),
-      metalId: fc.constantFrom(...METALS.map((m) => m.id)),
-      depthM: fc.constant(null),
-    }),
-    fitUp: fc.oneof(
-      fc.constant({ mode: 'nominal' as const }),
-      fc.integer({ min: 1, max: 1999 }).map((um) => ({ mode: 'stated' as const, gapSideM: um / 1e6 })),
-    ),
-    position: fc.constantFrom('horizontal' as const, 'down-feed' as const, 'up-feed' as const),
-    partNearby: fc.option(
-      fc.record({
-        partId: fc.constantFrom(...SENSITIVE_PARTS.map((p) => p.id)),
-        distanceM: fc.integer({ min: 5, max: 5000 }).map((n) => n / 1000),
-      }),
-      { nil: null },
-    ),
-    movement: fc.boolean(),
-    fillerId: fc.constant(null),
-    cadmiumReason: fc.constant(null),
-  });
+  /** What shorthand can say: the rest has no word. */
+  const joints: fc.Arbitrary<JointSpec> = fc.tuple(anyJoint, fc.integer({ min: 1, max: 1999 })).map(([j, um]) => ({
+    ...j,
+    socket: { ...j.socket, kind: j.socket.kind === 'bush' ? 'valve' : j.socket.kind, depthM: null, cup: null },
+    bush: null,
+    fitUp: j.fitUp.mode === 'stated' ? { mode: 'stated', gapSideM: um / 1e6 } : j.fitUp,
+    rodForm: j.movement ? 'ring' : j.rodForm === 'coated' ? 'coated' : 'flat',
+    cadmiumReason: null,
+    schools: {},
+  }));
 
   it('comes back from what it writes', () => {
     fc.assert(
@@ -109,6 +96,19 @@ describe('the joint shorthand', () => {
       }),
       { numRuns: 300 },
     );
+  });
+
+  it('reads a reducing fitting as a joint of each size', () => {
+    const r = readShorthand('2x 1-1/8x7/8 acr red horiz');
+    expect([r.count, r.problems]).toEqual([2, []]);
+    expect(r.joints.map((j) => [j.tube.size, j.socket.kind])).toEqual([
+      ['1-1/8', 'reducer'],
+      ['7/8', 'reducer'],
+    ]);
+    expect(readShorthand('7/8x7/8x1/2 acr tee').joints).toHaveLength(3);
+    expect(readShorthand('28mmx22mm reducer').joints.map((j) => j.tube.size)).toEqual(['28x1', '22x1']);
+    expect(readShorthand('28x1.5').joints).toHaveLength(1);
+    expect(readShorthand('7/8x9/9 acr').problems.join()).toContain('no acr tube of size 9/9');
   });
 
   it('never throws, whatever is typed', () => {

@@ -1,8 +1,11 @@
+import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
+import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
 import type { JointSpec } from '../joint/joint.js';
 import type { Position } from '../qualification/range.js';
 import type { SocketKind } from '../strength/overlap.js';
-import { findTube, sizesOf } from '../tube/tube.js';
+import { sizesOf } from '../tube/tube.js';
+import { readLength } from '../units/read-length.js';
 import { INCH } from '../units/units.js';
 import { idOf, KIND_WORDS, METAL_WORDS, PART_WORDS, POSITION_WORDS, STANDARD_WORDS, wordOf } from './words.js';
 
@@ -18,6 +21,8 @@ export interface Piece {
 export interface Reading {
   readonly count: number;
   readonly joint: JointSpec | null;
+  /** Every joint of one fitting: a reducing one has one of each size. Empty where `joint` is null. */
+  readonly joints: readonly JointSpec[];
   readonly pieces: readonly Piece[];
   readonly problems: readonly string[];
 }
@@ -25,6 +30,9 @@ export interface Reading {
 interface Draft {
   count: number | null;
   size: string | null;
+  /** Further ends of a reducing fitting. */
+  more: string[] | null;
+  rodForm: RodFormId | null;
   standardId: string | null;
   tubeMetalId: string | null;
   socketMetalId: string | null;
@@ -44,16 +52,6 @@ interface Word {
 }
 
 const wordsOf = (line: string): Word[] => [...line.matchAll(/[^\s,;]+/g)].map((m) => ({ text: m[0], start: m.index }));
-
-/** "4in", "4\"", "100mm", "3thou" as m; null where it is no length with a unit. */
-function lengthOf(text: string): number | null {
-  const m = /^(\d*\.?\d+)(in|"|mm|cm|thou|mil|ft)$/.exec(text);
-  if (!m) return null;
-  const unit = { in: INCH, '"': INCH, mm: 1e-3, cm: 1e-2, thou: INCH / 1000, mil: INCH / 1000, ft: 12 * INCH }[
-    m[2] ?? 'in'
-  ];
-  return Number(m[1]) * (unit ?? NaN);
-}
 
 /** "22x1" or "22x1mm" as a metric size; "22mm" takes the first wall of that diameter. */
 function metricSize(text: string): string | null {
@@ -97,6 +95,21 @@ const size: Reader = (word, _next, draft) => {
     draft.standardId = 'en';
     return once(draft, 'size', metric, `size ${metric} mm`);
   }
+  const ends = word.replace(/"|in$/g, '').split('x');
+  if (ends.length === 2 || ends.length === 3) {
+    const [first = '', ...more] = ends;
+    const inch = /^(\d+-)?\d+\/\d+$|^\d$/;
+    const metrics = ends.map((e) => (e.endsWith('mm') ? metricSize(e) : null));
+    if (metrics.every((m) => m !== null)) {
+      draft.standardId = 'en';
+      draft.more = metrics.slice(1);
+      return once(draft, 'size', metrics[0] ?? '', `reducing: ${ends.join(', ')}`);
+    }
+    if (inch.test(first) && more.every((e) => inch.test(e))) {
+      draft.more = more;
+      return once(draft, 'size', first, `reducing: ${ends.join(', ')}`);
+    }
+  }
   const bare = word.replace(/"$|in$/, '');
   return /^(\d+-)?\d+\/\d+$|^\d{1,2}$/.test(bare) ? once(draft, 'size', bare, `size ${bare}`) : null;
 };
@@ -132,6 +145,12 @@ const position: Reader = (word, _next, draft) => {
   return id ? once(draft, 'position', id, id) : null;
 };
 
+const rodForm: Reader = (word, _next, draft) => {
+  if (word === 'ring' || word === 'coated')
+    return once(draft, 'rodForm', word, word === 'ring' ? 'pre-placed ring' : 'flux-coated rod');
+  return null;
+};
+
 const near: Reader = (word, next, draft) => {
   if (word !== 'near') return null;
   const id = idOf(PART_WORDS, next ?? '');
@@ -142,7 +161,7 @@ const near: Reader = (word, next, draft) => {
 
 const gap: Reader = (word, next, draft) => {
   if (word !== 'gap') return null;
-  const m = next === undefined ? null : (lengthOf(next) ?? (/^0?\.\d+$/.test(next) ? Number(next) * INCH : null));
+  const m = next === undefined ? null : readLength(next, /^0?\.\d+$/.test(next) ? INCH : null);
   if (m === null) return { bad: 'gap per side, e.g. gap .003 or gap 0.08mm', used: next ? 2 : 1 };
   return m > 0 && m <= 0.002
     ? once(draft, 'gapM', m, `gap ${next} a side`, 2)
@@ -150,7 +169,7 @@ const gap: Reader = (word, next, draft) => {
 };
 
 const distance: Reader = (word, _next, draft) => {
-  const m = lengthOf(word);
+  const m = readLength(word);
   if (m === null || draft.partId === null) return null;
   return m >= 0.005 && m <= 5
     ? once(draft, 'distanceM', m, `${word} away`)
@@ -164,7 +183,7 @@ const moves: Reader = (word, _next, draft) => {
 };
 
 /** Order matters where a word could be two things: "400" is a metal, "4in" a distance, "22x1" a size. */
-const READERS: readonly Reader[] = [count, distance, metals, standard, size, kind, position, near, gap, moves];
+const READERS: readonly Reader[] = [count, distance, metals, standard, size, kind, position, near, gap, rodForm, moves];
 
 /** The first reader that takes a word has it; the others never see it. */
 function firstReading(word: string, next: string | undefined, draft: Draft): ReturnType<Reader> {
@@ -184,12 +203,14 @@ function fitUp(draft: Draft): FitUp {
 
 /**
  * Reads one line of joint shorthand, e.g. "12x 7/8 acr cu-cu cpl horiz near txv 4in". Order is free; what is not said
- * is copper, a fitting, horizontal, ACR tube, nominal gap. A word that is not known is marked, never dropped.
+ * is copper, a fitting, horizontal, ACR tube, nominal gap. "1-1/8x7/8" is a reducing fitting: a joint of each size. A word that is not known is marked, never dropped.
  */
-export function readShorthand(line: string): Reading {
+export function readShorthand(line: string, tables: Catalogue = SHIPPED): Reading {
   const draft: Draft = {
     count: null,
     size: null,
+    more: null,
+    rodForm: null,
     standardId: null,
     tubeMetalId: null,
     socketMetalId: null,
@@ -225,41 +246,55 @@ export function readShorthand(line: string): Reading {
   }
   const problems = pieces.filter((p) => p.bad).map((p) => `"${p.text}": ${p.reads}`);
   const standardId = draft.standardId ?? 'acr';
+  const sizes = draft.size === null ? [] : [draft.size, ...(draft.more ?? [])];
   if (words.length && draft.size === null) problems.push('say a size, e.g. 7/8 or 22mm');
-  else if (draft.size !== null && !findTube(standardId, draft.size))
-    problems.push(`no ${standardId} tube of size ${draft.size}: there is ${sizesOf(standardId).join(', ')}`);
+  for (const size of sizes) {
+    if (!tables.tube(standardId, size))
+      problems.push(`no ${standardId} tube of size ${size}: there is ${tables.sizes(standardId).join(', ')}`);
+  }
   if (draft.partId !== null && draft.distanceM === null) problems.push('how far is the part? e.g. near txv 4in');
-  const ready = words.length > 0 && problems.length === 0 && draft.size !== null;
+  const ready = words.length > 0 && problems.length === 0;
+  const joints = ready ? sizes.map((size) => jointOf(draft, standardId, size)) : [];
+  return { count: draft.count ?? 1, pieces, problems, joint: joints[0] ?? null, joints };
+}
+
+function jointOf(draft: Draft, standardId: string, size: string): JointSpec {
   return {
-    count: draft.count ?? 1,
-    pieces,
-    problems,
-    joint: ready
-      ? {
-          tube: { standardId, size: draft.size ?? '', metalId: draft.tubeMetalId ?? 'copper' },
-          socket: { kind: draft.kind ?? 'fitting', metalId: draft.socketMetalId ?? 'copper', depthM: null },
-          fitUp: fitUp(draft),
-          position: draft.position ?? 'horizontal',
-          partNearby:
-            draft.partId !== null && draft.distanceM !== null
-              ? { partId: draft.partId, distanceM: draft.distanceM }
-              : null,
-          movement: draft.movement,
-          fillerId: null,
-          cadmiumReason: null,
-        }
-      : null,
+    tube: { standardId, size, metalId: draft.tubeMetalId ?? 'copper' },
+    socket: {
+      kind: draft.kind ?? (draft.more ? 'reducer' : 'fitting'),
+      metalId: draft.socketMetalId ?? 'copper',
+      depthM: null,
+      cup: null,
+    },
+    bush: null,
+    groove: null,
+    fitUp: fitUp(draft),
+    position: draft.position ?? 'horizontal',
+    partNearby:
+      draft.partId !== null && draft.distanceM !== null ? { partId: draft.partId, distanceM: draft.distanceM } : null,
+    movement: draft.movement,
+    fillerId: null,
+    rodForm: draft.rodForm ?? 'flat',
+    cadmiumReason: null,
+    schools: {},
   };
 }
 
 /** Six digits are enough to come back to the same length. */
 const mm = (m: number): string => `${Number((m * 1000).toPrecision(12))}mm`;
 
-/** Writes a joint as shorthand. Measured diameters, a stated depth and an insisted rod have no shorthand: null then. */
+/** Writes a joint as shorthand. What has no word (measured diameters, depth, cup, bush, seam, rod, school) gives null. */
 export function writeShorthand(joint: JointSpec, count = 1): string | null {
   if (
     joint.fitUp.mode === 'measured' ||
     joint.socket.depthM !== null ||
+    joint.socket.cup !== null ||
+    joint.bush !== null ||
+    joint.groove !== null ||
+    !['flat', 'ring', 'coated'].includes(joint.rodForm) ||
+    Object.keys(joint.schools).length > 0 ||
+    !(joint.socket.kind in KIND_WORDS) ||
     joint.fillerId !== null ||
     joint.cadmiumReason !== null
   )
@@ -269,12 +304,13 @@ export function writeShorthand(joint: JointSpec, count = 1): string | null {
     joint.tube.size,
     ...(joint.tube.standardId === 'en' ? [] : [wordOf(STANDARD_WORDS, joint.tube.standardId)]),
     `${wordOf(METAL_WORDS, joint.tube.metalId)}-${wordOf(METAL_WORDS, joint.socket.metalId)}`,
-    wordOf(KIND_WORDS, joint.socket.kind),
+    wordOf<string>(KIND_WORDS, joint.socket.kind),
     wordOf(POSITION_WORDS, joint.position),
     ...(joint.fitUp.mode === 'stated' ? [`gap ${mm(joint.fitUp.gapSideM)}`] : []),
     ...(joint.partNearby
       ? [`near ${wordOf(PART_WORDS, joint.partNearby.partId)} ${mm(joint.partNearby.distanceM)}`]
       : []),
+    ...(joint.rodForm === 'flat' ? [] : [joint.rodForm]),
     ...(joint.movement ? ['moves'] : []),
   ];
   return words.join(' ');

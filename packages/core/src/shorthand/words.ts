@@ -35,7 +35,9 @@ export const STANDARD_WORDS: Readonly<Record<string, readonly string[]>> = {
 };
 
 export const KIND_WORDS = {
-  fitting: ['fitting', 'cpl', 'coupling', 'elbow', 'ell', 'tee', 'reducer', 'cap'],
+  fitting: ['fitting', 'cpl', 'coupling', 'elbow', 'ell', 'tee', 'cap'],
+  reducer: ['reducer', 'reducing', 'red'],
+  patch: ['patch'],
   swaged: ['swaged', 'swage'],
   stub: ['stub'],
   valve: ['valve'],

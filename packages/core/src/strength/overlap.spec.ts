@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { findMetal } from '../metals/metals.js';
 import { findTube } from '../tube/tube.js';
 import { INCH, PSI } from '../units/units.js';
-import { overlap, overlapByStrength } from './overlap.js';
+import { lapStrength, overlap, overlapByStrength, unbrazedToTube } from './overlap.js';
 
 const tube = findTube('l', '1');
 const copper = findMetal('copper');
@@ -36,5 +36,19 @@ describe('overlap', () => {
     if (!tube || !copper) throw new Error('table');
     expect(overlap(tube, copper, 'valve', 0.1 * INCH).enough).toBe(false);
     expect(() => overlap(tube, copper, 'valve', -1)).toThrow(/socket.depthM/);
+  });
+
+  it('a lap loses shear with its unbrazed share, and the thrust of the pressure is P pi/4 D^2', () => {
+    if (!tube || !copper) throw new Error('table');
+    const over = overlap(tube, copper, 'fitting', null);
+    const half = lapStrength(over, tube.odM, 0.5, 300 * PSI);
+    expect(half.shearN).toBeCloseTo(over.lapShearN / 2, 6);
+    expect(half.thrustN).toBeCloseTo(300 * PSI * (Math.PI / 4) * tube.odM ** 2, 6);
+    expect(half.safety).toBeCloseTo(half.breaksN / half.thrustN, 9);
+    expect(lapStrength(over, tube.odM, 0, 0).safety).toBeNull();
+    expect(lapStrength(over, tube.odM, 1, PSI)).toMatchObject({ breaksAt: 'lap', breaksN: 0 });
+    const even = unbrazedToTube(over);
+    expect(lapStrength(over, tube.odM, even, PSI).shearN).toBeCloseTo(over.tubePullN, 3);
+    expect(() => lapStrength(over, tube.odM, 1.2, PSI)).toThrow(/unbrazed/);
   });
 });

@@ -1,7 +1,7 @@
 import type { Metal } from '../metals/metals.js';
 import { practice, published, type Source } from '../source/source.js';
 import { requireRange } from '../source/problem.js';
-import { cupForOd } from '../tube/cup.js';
+import { cupForOd, type Cup } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
 import { INCH, PSI } from '../units/units.js';
 
@@ -39,7 +39,8 @@ export function overlapByStrength(
   return (wallM * (lapDiameterM - wallM) * tensilePa) / (integrity * shearPa * lapDiameterM);
 }
 
-export type SocketKind = 'fitting' | 'swaged' | 'stub' | 'valve';
+/** What the tube goes into: a made fitting, a reducing one, an end swaged on site, a part's stub, a valve, a bush in a third part; or no socket. */
+export type SocketKind = 'fitting' | 'reducer' | 'swaged' | 'stub' | 'valve' | 'bush' | 'patch' | 'groove';
 
 export interface OverlapResult {
   readonly answers: readonly OverlapAnswer[];
@@ -54,14 +55,58 @@ export interface OverlapResult {
   readonly lapShearN: number;
 }
 
+/** A lap with part of it unbrazed, against the pull of a pressure. */
+export interface LapStrength {
+  readonly unbrazed: number;
+  /** Load the rest of the lap carries in shear at C = 0.8, N. */
+  readonly shearN: number;
+  /** What gives first, and at what load, N. */
+  readonly breaksN: number;
+  readonly breaksAt: 'tube' | 'lap';
+  /** End thrust of the pressure on the socket bore, N; 0 without pressure. */
+  readonly thrustN: number;
+  /** Breaking load over thrust; null without pressure. */
+  readonly safety: number | null;
+}
+
+/**
+ * Strength of a lap of which a fraction is unbrazed, against the end thrust P pi/4 D^2 of a gauge pressure.
+ * @param unbrazed share of the lap's area without filler, 0 to 1
+ * @throws InputError when the share is outside 0 to 1
+ */
+export function lapStrength(over: OverlapResult, tubeOdM: number, unbrazed: number, pressurePa: number): LapStrength {
+  requireRange('unbrazed', unbrazed, 0, 1);
+  requireRange('pressurePa', pressurePa, 0, 2e8, 'Pa');
+  const shearN = over.lapShearN * (1 - unbrazed);
+  const thrustN = pressurePa * (Math.PI / 4) * tubeOdM ** 2;
+  const breaksN = Math.min(shearN, over.tubePullN);
+  return {
+    unbrazed,
+    shearN,
+    breaksN,
+    breaksAt: shearN < over.tubePullN ? 'lap' : 'tube',
+    thrustN,
+    safety: thrustN > 0 ? breaksN / thrustN : null,
+  };
+}
+
+/** The unbrazed share at which the lap is just as strong as the tube; 0 where it never is. */
+export const unbrazedToTube = (over: OverlapResult): number => Math.max(0, 1 - over.tubePullN / over.lapShearN);
+
 /**
  * The four answers, with the governing one marked.
  * A made fitting or stub goes to its stop; a swaged end takes one diameter to 1 in, and never under the least.
  * @param cupDepthM depth of this socket where known, else the table's, m
  */
-export function overlap(tube: Tube, tubeMetal: Metal, kind: SocketKind, cupDepthM: number | null): OverlapResult {
+export function overlap(
+  tube: Tube,
+  tubeMetal: Metal,
+  kind: SocketKind,
+  cupDepthM: number | null,
+  cup: Cup | undefined = cupForOd(tube.odM),
+): OverlapResult {
   if (cupDepthM !== null) requireRange('socket.depthM', cupDepthM, 0.001, 0.5, 'm');
-  const stop = kind === 'swaged' ? null : (cupDepthM ?? cupForOd(tube.odM)?.depthM ?? null);
+  const stop = kind === 'swaged' ? null : (cupDepthM ?? cup?.depthM ?? null);
   const diameter = Math.min(tube.odM, INCH);
   const walls = 3 * tube.wallM;
   const strength = overlapByStrength(tube.wallM, tube.odM, tubeMetal.tensilePa);
@@ -85,7 +130,7 @@ export function overlap(tube: Tube, tubeMetal: Metal, kind: SocketKind, cupDepth
           : cupDepthM !== null
             ? 'depth entered for this socket'
             : 'cup depth of a made fitting',
-      source: cupForOd(tube.odM)?.source ?? practice(),
+      source: cup?.source ?? practice(),
       governs: false,
     },
     {

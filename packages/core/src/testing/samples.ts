@@ -1,17 +1,26 @@
 import type { JointSpec, LineConditions } from '../joint/joint.js';
-import { DEFAULT_SCHOOLS } from '../selection/facts.js';
+import { AMBIENT_K } from '../fit-up/gap.js';
+import { FLUXES } from '../fluxes/fluxes.js';
+import { findMetal } from '../metals/metals.js';
+import type { JointFacts } from '../selection/facts.js';
+import { findService } from '../services/services.js';
+import { DEFAULT_SCHOOLS } from '../schools/schools.js';
 import { degFToK, FOOT, INCH, PSI } from '../units/units.js';
 
 /** A plain copper joint on a refrigerant line; tests change what they are about. */
 export const sampleJoint = (change: Partial<JointSpec> = {}): JointSpec => ({
   tube: { standardId: 'acr', size: '1-1/8', metalId: 'copper' },
-  socket: { kind: 'fitting', metalId: 'copper', depthM: null },
+  socket: { kind: 'fitting', metalId: 'copper', depthM: null, cup: null },
+  bush: null,
+  groove: null,
   fitUp: { mode: 'nominal' },
   position: 'horizontal',
   partNearby: null,
   movement: false,
   fillerId: null,
+  rodForm: 'flat',
   cadmiumReason: null,
+  schools: {},
   ...change,
 });
 
@@ -20,9 +29,12 @@ export const sampleLine = (change: Partial<LineConditions> = {}): LineConditions
   designPa: 350 * PSI,
   testPa: 385 * PSI,
   serviceMaxK: degFToK(100),
+  fitUpK: AMBIENT_K,
   lengthM: 60 * FOOT,
   oxygenLimit: 0.01,
   schools: DEFAULT_SCHOOLS,
+  codeSetId: 'asme-ix',
+  carried: [],
   ...change,
 });
 
@@ -32,3 +44,27 @@ export const measuredGapIn = (gapIn: number, odIn = 1.125): JointSpec['fitUp'] =
   const id = (odIn + 2 * gapIn) * INCH;
   return { mode: 'measured', tubeOdM: [od, od], socketIdM: [id, id], instrument: 'micrometer' };
 };
+
+/** Facts of a plain joint of two metals on a refrigerant line. */
+export function sampleFacts(tubeId: string, socketId: string, change: Partial<JointFacts> = {}): JointFacts {
+  const [tube, socket, service] = [findMetal(tubeId), findMetal(socketId), findService('refrigerant-poe')];
+  if (!tube || !socket || !service) throw new Error('no such row');
+  return {
+    tube,
+    socket,
+    metals: [tube, socket],
+    kind: 'fitting',
+    service,
+    schools: DEFAULT_SCHOOLS,
+    serviceMaxK: 310,
+    partNearby: null,
+    movement: false,
+    cadmiumReason: null,
+    procedures: [],
+    fluxes: FLUXES,
+    coated: false,
+    carried: [],
+    codeSet: 'ASME IX',
+    ...change,
+  };
+}

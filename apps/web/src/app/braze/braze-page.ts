@@ -3,12 +3,13 @@ import { group } from 'd3';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
 import { JointCard } from './joint-card';
+import { SeamPlan } from '../plan/seam-plan';
 import { LogForm } from './log-form';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
   selector: 'hp-braze-page',
-  imports: [JointCard, LogForm, StateMark],
+  imports: [JointCard, LogForm, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
       @for (line of store.lines(); track line.id) {
@@ -30,6 +31,8 @@ import { LogForm } from './log-form';
       @if (store.selectedPlan()?.plan; as plan) {
         <hp-joint-card [joint]="joint" [plan]="plan" [line]="line()" />
         <hp-log-form class="no-print" [joint]="joint" [plan]="plan" />
+      } @else if (store.selectedPlan()?.seam; as seam) {
+        <hp-seam-plan class="seam" [joint]="joint" [seam]="seam" />
       } @else {
         <section class="none">
           <h1>{{ joint.mark }} has no plan yet.</h1>
@@ -85,6 +88,9 @@ import { LogForm } from './log-form';
       background: var(--tint);
       border-color: var(--copper);
     }
+    .seam {
+      grid-column: span 2;
+    }
     .none {
       padding: 40px;
     }
@@ -114,7 +120,12 @@ export class BrazePage {
   readonly joint = input<string>();
   protected readonly store = inject(JobStore);
   protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
-  private readonly byLine = computed(() => group(this.store.joints(), (j) => j.lineId));
+  private readonly byLine = computed(() =>
+    group(
+      this.store.joints().filter((j) => !j.setAside),
+      (j) => j.lineId,
+    ),
+  );
   protected readonly jointsOf = (lineId: string) => this.byLine().get(lineId) ?? [];
 
   constructor() {

@@ -8,6 +8,7 @@ import {
   filletRadiusM,
   FLUX_SIGNS,
   formatDuration,
+  schoolCautions,
   sourceLine,
   workingK,
   type JointPlan,
@@ -21,6 +22,7 @@ interface CardStep {
   readonly title: string;
   readonly does: readonly string[];
   readonly cautions: readonly string[];
+  readonly schools: readonly string[];
 }
 
 /** What the fitter takes along: every step with its numbers, the feed drawn as a clock, cautions where they matter. */
@@ -43,6 +45,9 @@ interface CardStep {
                 }
                 @for (c of step.cautions; track c) {
                   <p class="caution">▲ {{ c | say }}</p>
+                }
+                @for (s of step.schools; track s) {
+                  <p class="quiet">◇ {{ s | say }}</p>
                 }
               </li>
             }
@@ -93,12 +98,14 @@ export class JointCard {
   protected readonly steps = computed((): CardStep[] => {
     const cautions = cautionsFor(this.plan());
     const at = (step: Step): string[] => cautions.filter((c) => c.step === step).map((c) => c.says);
+    const schools = schoolCautions(this.plan());
+    const held = (...steps: Step[]): string[] => schools.filter((c) => steps.includes(c.step)).map((c) => c.says);
     return [
-      { title: 'Prepare', does: this.prepare(), cautions: at('prepare') },
-      { title: 'Purge', does: this.purge(), cautions: at('purge') },
-      { title: 'Heat', does: this.heat(), cautions: [...at('torch'), ...at('heat')] },
-      { title: 'Feed', does: this.rod(), cautions: [] },
-      { title: 'Cool and look', does: this.look(), cautions: at('cool') },
+      { title: 'Prepare', does: this.prepare(), cautions: at('prepare'), schools: held('prepare') },
+      { title: 'Purge', does: this.purge(), cautions: at('purge'), schools: [] },
+      { title: 'Heat', does: this.heat(), cautions: [...at('torch'), ...at('heat')], schools: held('torch', 'heat') },
+      { title: 'Feed', does: this.rod(), cautions: [], schools: [] },
+      { title: 'Cool and look', does: this.look(), cautions: at('cool'), schools: held('cool') },
     ];
   });
 
@@ -129,9 +136,7 @@ export class JointCard {
 
   private heat(): string[] {
     const chosen = this.plan().selection.chosen;
-    const out = [
-      `Neutral flame, always moving. Tube first, then the socket, most of the heat on the heavier part, to ${this.about()}: ${this.seen()} in a dim place.`,
-    ];
+    const out = [`Neutral flame, always moving, to ${this.about()}: ${this.seen()} in a dim place.`];
     if (chosen?.flux)
       out.push(
         `The flux tells: ${FLUX_SIGNS.map((s) => `${s.says} near ${this.units.show(s.atK, 'temperature')}`).join('; ')}.`,
@@ -144,8 +149,12 @@ export class JointCard {
     const use = this.plan().filler;
     const chosen = this.plan().selection.chosen;
     if (!use || !chosen) return [];
+    const u = this.units;
+    const ring = use.ring;
     return [
-      `About ${this.units.show(use.flatStickM, 'length')} of flat stick (${this.units.show(use.massKg, 'filler')}) of ${chosen.filler.id}. The metal melts the rod, never the flame.`,
+      ring
+        ? `Ring of ${chosen.filler.id} slipped on before assembly: ${u.show(ring.wireM, 'diameter')} wire, ${u.show(ring.insideM, 'diameter')} inside, ${ring.turns.toFixed(2)} turns (${u.show(ring.wireLengthM, 'length')}); its ends need not meet. Heat from the far side so that the ring melts last.`
+        : `About ${u.show(use.lengthM, 'length')} of ${use.form.name} (${u.show(use.massKg, 'filler')}) of ${chosen.filler.id}. The metal melts the rod, never the flame.`,
       `Stop at a complete small concave fillet, about ${this.units.show(filletRadiusM(this.plan().tube.wallM), 'length')}.`,
     ];
   }

@@ -6,8 +6,9 @@ import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
+import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
-import { FILLER_OPTIONS, plain } from '../forms/options';
+import { fillerOptions, plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
 import { instantOf, localNow, percentOf } from './log-draft';
@@ -37,7 +38,8 @@ export class LogForm {
   readonly plan = input.required<JointPlan>();
   protected readonly store = inject(JobStore);
   protected readonly crew = inject(CrewStore);
-  protected readonly fillers = FILLER_OPTIONS;
+  private readonly tables = inject(ShopStore).tables;
+  protected readonly fillers = computed(() => fillerOptions(this.tables()));
   protected readonly rejects = plain(VISUAL_REJECTS);
   protected readonly looks = plain(['accepted', 'rejected'] as const);
 
@@ -106,7 +108,7 @@ export class LogForm {
   });
 
   private readonly problems = computed((): FieldProblem[] => {
-    const own = problemsOf(jointLogSchema, this.entry()).map((p) =>
+    const own = problemsOf(jointLogSchema, this.entry(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
     if (this.permission()?.may === false && !this.entry().outOfRangeReason)

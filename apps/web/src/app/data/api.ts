@@ -37,6 +37,25 @@ export async function call<T>(path: string, init?: RequestInit): Promise<T> {
   return body as T;
 }
 
+/** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
+export async function download(path: string, body: unknown): Promise<Blob> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  } catch {
+    throw new AwayError();
+  }
+  if (response.ok) return response.blob();
+  const problem = (await response.json().catch(() => null)) as Problem | null;
+  throw new ApiProblem(
+    problem ?? { title: 'Not done', status: response.status, detail: `The server answered ${response.status}.` },
+  );
+}
+
 /** Posts JSON. */
 export const post = <T>(path: string, body: unknown): Promise<T> =>
   call<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });

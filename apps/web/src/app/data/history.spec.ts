@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { plainJoint, replay, type Change } from './history';
+import { plainRecord, replay, type Change } from './history';
 
 const [a, b] = saltmarsh('2026-06-15').joints;
 if (!a || !b) throw new Error('demo');
@@ -28,5 +28,5 @@ describe('undo and redo', () => {
   it('takes nothing away that is not here any more', () => {
     expect(replay(step, 'before', (id) => (id === a.id ? 1 : 0)).removals).toEqual([]);
   });
-  it('drops the version', () => expect(plainJoint({ ...a, version: 3 })).toEqual(a));
+  it('drops the version', () => expect(plainRecord({ ...a, version: 3 })).toEqual(a));
 });

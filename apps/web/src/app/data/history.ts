@@ -1,25 +1,38 @@
-import type { Joint } from '@hephaist/contracts';
+import type { RecordKinds } from '@hephaist/contracts';
 
-/** One joint before and after a step; null where it was not there. */
-export interface Change {
-  readonly before: Joint | null;
-  readonly after: Joint | null;
+/** Kinds whose changes can be undone. */
+export type Undoable = 'joint' | 'line' | 'job';
+
+/** One record before and after a step; null where it was not there. */
+export interface Change<K extends Undoable = Undoable> {
+  readonly before: RecordKinds[K] | null;
+  readonly after: RecordKinds[K] | null;
 }
 
-/** What to write and what to take away to bring the joints to one side of a step. */
-export interface Replay {
-  readonly records: readonly { readonly seen: number; readonly data: Joint }[];
+/** One step: records of one kind that changed together. */
+export interface Step<K extends Undoable = Undoable> {
+  readonly kind: K;
+  readonly changes: readonly Change<K>[];
+}
+
+/** What to write and what to take away to bring the records to one side of a step. */
+export interface Replay<K extends Undoable = Undoable> {
+  readonly records: readonly { readonly seen: number; readonly data: RecordKinds[K] }[];
   readonly removals: readonly { readonly id: string; readonly seen: number }[];
 }
 
 /**
  * The writes that undo (`before`) or redo (`after`) a step.
- * @param versionOf version a joint stands at now, 0 where it is not here
+ * @param versionOf version a record stands at now, 0 where it is not here
  */
-export function replay(step: readonly Change[], to: 'before' | 'after', versionOf: (id: string) => number): Replay {
-  const records: { seen: number; data: Joint }[] = [];
+export function replay<K extends Undoable>(
+  changes: readonly Change<K>[],
+  to: 'before' | 'after',
+  versionOf: (id: string) => number,
+): Replay<K> {
+  const records: { seen: number; data: RecordKinds[K] }[] = [];
   const removals: { id: string; seen: number }[] = [];
-  for (const change of step) {
+  for (const change of changes) {
     const wanted = change[to];
     const id = (change.before ?? change.after)?.id ?? '';
     const seen = versionOf(id);
@@ -29,8 +42,8 @@ export function replay(step: readonly Change[], to: 'before' | 'after', versionO
   return { records, removals };
 }
 
-/** A joint without the version it was stored at. */
-export function plainJoint(joint: Joint & { version?: number }): Joint {
-  const { version: _version, ...plain } = joint;
-  return plain;
+/** A record without the version it was stored at. */
+export function plainRecord<T extends object>(record: T & { version?: number }): T {
+  const { version: _version, ...plain } = record;
+  return plain as unknown as T;
 }

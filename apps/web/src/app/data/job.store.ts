@@ -1,13 +1,16 @@
 import { computed, effect, inject, untracked } from '@angular/core';
-import type { Job, JobDetail, Joint, JointLog, JointPage, Line, Stored } from '@hephaist/contracts';
-import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
+import type { Job, JobDetail, Joint, JointLog, JointPage, Line, RecordKinds, Stored } from '@hephaist/contracts';
+import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { removeEntities, setAllEntities, upsertEntities, withEntities } from '@ngrx/signals/entities';
 import { call } from './api';
 import { CrewStore } from './crew.store';
-import { plainJoint, replay, type Change, type Replay } from './history';
+import { plainRecord, replay, type Replay, type Step, type Undoable } from './history';
 import { jointState, type JointState } from './joint-state';
 import { Outbox } from './outbox';
-import { planner, type Planned } from './plan-cache';
+import { planner, type Planned, type Summed } from '@hephaist/contracts';
+import { ShopStore } from './shop.store';
+import { Summaries } from './summaries';
+import type { Inputs } from './summary-task';
 
 interface JobState {
   readonly jobId: string | null;
@@ -18,8 +21,8 @@ interface JobState {
   readonly loading: boolean;
   readonly error: string | null;
   /** Steps that can be undone and redone, newest last. */
-  readonly done: readonly (readonly Change[])[];
-  readonly undone: readonly (readonly Change[])[];
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
 }
 
 const empty: JobState = {
@@ -50,7 +53,8 @@ export const JobStore = signalStore(
   { providedIn: 'root' },
   withState(empty),
   withEntities<Stored<Joint>>(),
-  withComputed((store, crew = inject(CrewStore)) => {
+  withProps(() => ({ summaries: new Summaries() })),
+  withComputed((store, crew = inject(CrewStore), shop = inject(ShopStore)) => {
     const joints = computed(() => [...store.entities()].sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1)));
     const lastLog = computed(() => {
       const map = new Map<string, JointLog>();
@@ -62,17 +66,31 @@ export const JobStore = signalStore(
     });
     const plan = computed((): ((joint: Joint) => Planned) => {
       const job = store.job();
-      return job ? planner(job, store.lines(), crew.procedures()) : () => ({ plan: null, problems: [] });
+      return job ? planner(job, store.lines(), shop.shop()) : () => ({ plan: null, seam: null, problems: [] });
     });
     const selected = computed(() => {
       const id = store.selectedId();
       return (id ? store.entityMap()[id] : undefined) ?? joints()[0] ?? null;
+    });
+    /** What every plan of the job rests on; a new object whenever any of it changes. */
+    const inputs = computed((): Inputs | null => {
+      const job = store.job();
+      return job
+        ? { job, lines: store.lines(), procedures: crew.procedures(), rows: shop.rows(), weighing: shop.weighing() }
+        : null;
+    });
+    const summaryOf = computed(() => {
+      const planOf = plan();
+      const resting = inputs();
+      return (joint: Joint): Summed | null => store.summaries.of(joint, planOf, resting);
     });
     const lineOf = computed(() => new Map(store.lines().map((l) => [l.id, l])));
     return {
       joints,
       lastLog,
       plan,
+      inputs,
+      summaryOf,
       lineOf,
       selected,
       selectedPlan: computed(() => {
@@ -82,11 +100,11 @@ export const JobStore = signalStore(
       stateOf: computed(
         () =>
           (joint: Joint): JointState =>
-            jointState(joint, plan()(joint), lastLog().get(joint.id)),
+            jointState(joint, summaryOf()(joint), lastLog().get(joint.id)),
       ),
     };
   }),
-  withMethods((store, outbox = inject(Outbox), crew = inject(CrewStore)) => {
+  withMethods((store, outbox = inject(Outbox), crew = inject(CrewStore), shop = inject(ShopStore)) => {
     async function load(jobId: string): Promise<void> {
       const same = store.jobId() === jobId;
       patchState(store, same ? { error: null } : { ...empty, jobId, loading: true });
@@ -96,6 +114,7 @@ export const JobStore = signalStore(
           allJoints(jobId),
           call<Stored<JointLog>[]>(`jobs/${jobId}/logs`),
           crew.load(),
+          shop.load(),
         ]);
         if (store.jobId() !== jobId) return;
         patchState(store, { job: detail.job, lines: detail.lines, logs, loading: false }, setAllEntities(joints));
@@ -103,45 +122,76 @@ export const JobStore = signalStore(
         patchState(store, { loading: false, error: (e as Error).message });
       }
     }
-    const versionOf = (id: string): number => store.entityMap()[id]?.version ?? 0;
-    /** Sends joints and shows them at once. */
-    async function write({ records, removals }: Replay): Promise<'done' | 'held'> {
-      const sent = await outbox.send('joint', records, removals);
-      const stored =
+    const stored = (kind: Undoable, id: string): ((Job | Line | Joint) & { version: number }) | undefined => {
+      if (kind === 'joint') return store.entityMap()[id];
+      return kind === 'line' ? store.lines().find((l) => l.id === id) : (store.job() ?? undefined);
+    };
+    const versionOf =
+      (kind: Undoable) =>
+      (id: string): number =>
+        stored(kind, id)?.version ?? 0;
+    /** Sends records and shows them at once. */
+    async function write<K extends Undoable>(kind: K, { records, removals }: Replay<K>): Promise<'done' | 'held'> {
+      const sent = await outbox.send(kind, records, removals);
+      const now =
         sent.state === 'done' ? sent.result.records : records.map((r) => ({ ...r.data, version: r.seen + 1 }));
-      patchState(store, upsertEntities([...stored]), removeEntities(removals.map((r) => r.id)));
+      const gone = new Set(removals.map((r) => r.id));
+      if (kind === 'joint')
+        patchState(store, upsertEntities([...now] as unknown as Stored<Joint>[]), removeEntities([...gone]));
+      else if (kind === 'line') {
+        const fresh = new Map((now as unknown as Stored<Line>[]).map((l) => [l.id, l]));
+        const kept = store.lines().filter((l) => !gone.has(l.id) && !fresh.has(l.id));
+        patchState(store, { lines: [...kept, ...fresh.values()].sort((a, b) => a.sort - b.sort) });
+      } else if (now[0]) patchState(store, { job: now[0] as unknown as Stored<Job> });
       return sent.state;
+    }
+    /** Saves records of one kind, all or none, as one step that can be undone. */
+    async function save<K extends Undoable>(
+      kind: K,
+      records: Replay<K>['records'],
+      removals: Replay<K>['removals'] = [],
+    ): Promise<'done' | 'held'> {
+      const was = (id: string): RecordKinds[K] | null => {
+        const record = stored(kind, id);
+        return record ? (plainRecord(record) as unknown as RecordKinds[K]) : null;
+      };
+      const step: Step<K> = {
+        kind,
+        changes: [
+          ...records.map((r) => ({ before: was(r.data.id), after: r.data })),
+          ...removals.map((r) => ({ before: was(r.id), after: null })),
+        ],
+      };
+      const state = await write(kind, { records, removals });
+      patchState(store, { done: [...store.done(), step as Step].slice(-100), undone: [] });
+      return state;
     }
     return {
       load,
       select(id: string): void {
         patchState(store, { selectedId: id });
       },
-      /** Saves joints, all or none, as one step that can be undone; `seen` is the version each was opened at. */
-      async saveJoints(records: Replay['records'], removals: Replay['removals'] = []): Promise<'done' | 'held'> {
-        const was = (id: string): Joint | null => {
-          const joint = store.entityMap()[id];
-          return joint ? plainJoint(joint) : null;
-        };
-        const step: Change[] = [
-          ...records.map((r) => ({ before: was(r.data.id), after: r.data })),
-          ...removals.map((r) => ({ before: was(r.id), after: null })),
-        ];
-        const state = await write({ records, removals });
-        patchState(store, { done: [...store.done(), step].slice(-100), undone: [] });
-        return state;
-      },
+      save,
+      /** Saves joints; `seen` is the version each was opened at. */
+      saveJoints: (records: Replay<'joint'>['records'], removals: Replay<'joint'>['removals'] = []) =>
+        save('joint', records, removals),
+      /** Saves joints as they were changed from what stands here. */
+      changeJoints: (joints: readonly Joint[]) =>
+        save(
+          'joint',
+          joints.map((data) => ({ seen: versionOf('joint')(data.id), data: plainRecord(data) })),
+        ),
       /** Goes one step back. @throws ApiProblem when someone else changed what the step touched */
       async undo(): Promise<void> {
         const step = store.done().at(-1);
         if (!step) return;
-        await write(replay(step, 'before', versionOf));
+        await write(step.kind, replay(step.changes, 'before', versionOf(step.kind)));
         patchState(store, { done: store.done().slice(0, -1), undone: [...store.undone(), step] });
       },
       async redo(): Promise<void> {
         const step = store.undone().at(-1);
         if (!step) return;
-        await write(replay(step, 'after', versionOf));
+        await write(step.kind, replay(step.changes, 'after', versionOf(step.kind)));
         patchState(store, { done: [...store.done(), step], undone: store.undone().slice(0, -1) });
       },
       /** Writes a log entry; it moves the brazer's continuity, so the crew is read again. */
@@ -155,6 +205,10 @@ export const JobStore = signalStore(
   }),
   withHooks({
     onInit(store, outbox = inject(Outbox)) {
+      effect(() => {
+        const [inputs, joints] = [store.inputs(), store.joints()];
+        if (inputs) untracked(() => store.summaries.prepare(inputs, joints));
+      });
       effect(() => {
         const jobId = outbox.flushed() > 0 ? untracked(() => store.jobId()) : null;
         if (jobId) void store.load(jobId);

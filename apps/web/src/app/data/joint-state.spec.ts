@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { jointState } from './joint-state';
-import { planner } from './plan-cache';
+import { planner, shopOf, sum } from '@hephaist/contracts';
 
 const demo = saltmarsh('2026-06-15');
-const plan = planner(demo.job, demo.lines, demo.procedures);
+const plan = planner(demo.job, demo.lines, shopOf(demo.ownRows, demo.procedures));
 const joint = (mark: string) => {
   const j = demo.joints.find((x) => x.mark === mark);
   if (!j) throw new Error(mark);
@@ -12,7 +12,7 @@ const joint = (mark: string) => {
 };
 const state = (mark: string, withLog = true) => {
   const j = joint(mark);
-  return jointState(j, plan(j), withLog ? demo.logs.find((l) => l.jointId === j.id) : undefined);
+  return jointState(j, sum(plan(j)), withLog ? demo.logs.find((l) => l.jointId === j.id) : undefined);
 };
 
 describe('how a joint stands', () => {
@@ -24,6 +24,8 @@ describe('how a joint stands', () => {
     ['OX-11', 'stop', 'too wide'],
     ['BR-01', 'look', 'needs a procedure'],
     ['PF-04', 'planned', 'planned'],
+    ['FF-22', 'aside', 'set aside'],
+    ['BR-05', 'planned', 'planned'],
   ])('%s is %s: %s', (mark, shape, word) => expect(state(mark)).toEqual({ shape, word }));
 
   it('the log comes before the plan, the plan before the measuring', () => {
@@ -33,9 +35,9 @@ describe('how a joint stands', () => {
 
   it('says what cannot be planned', () => {
     const j = { ...joint('PF-04'), tube: { standardId: 'acr-coil', size: '1/4', metalId: 'copper' } };
-    expect(jointState(j, plan(j), undefined)).toEqual({ shape: 'stop', word: 'measure it' });
+    expect(jointState(j, sum(plan(j)), undefined)).toEqual({ shape: 'stop', word: 'measure it' });
     const k = { ...joint('PF-04'), tube: { standardId: 'acr', size: '9/9', metalId: 'copper' } };
-    expect(jointState(k, plan(k), undefined).word).toBe('bad input');
+    expect(jointState(k, sum(plan(k)), undefined).word).toBe('bad input');
   });
 });
 

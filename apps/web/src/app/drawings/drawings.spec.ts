@@ -16,7 +16,7 @@ const planOf = (mark: string): JointPlan => {
 
 describe('the section', () => {
   it('is true to scale: overlap to outside diameter as in the joint, gap times its stated exaggeration', () => {
-    for (const joint of demo.joints) {
+    for (const joint of demo.joints.filter((j) => !j.groove)) {
       const plan = planOf(joint.mark);
       const g = sectionGeometry(plan, hotEndK(plan));
       const scale = (g.socket.stopX - g.socket.x0) / plan.overlap.overlapM;
@@ -39,17 +39,17 @@ describe('the section', () => {
 
 describe('the ladder', () => {
   it('nests for every chosen rod: work inside brazing, brazing inside flux, all under the metals', () => {
-    for (const joint of demo.joints) {
+    for (const joint of demo.joints.filter((j) => !j.groove)) {
       const plan = planOf(joint.mark);
       const chosen = plan.selection.chosen;
       if (!chosen) continue;
       const ladder = ladderOf(plan, 310, null);
       const band = (id: string) => ladder.bands.find((b) => b.id === id);
-      const brazing = band('brazing');
+      const brazing = band('brazing-0');
       if (!brazing) throw new Error('no brazing band');
       expect(workingK(chosen.filler)).toBeGreaterThan(brazing.fromK);
       expect(workingK(chosen.filler)).toBeLessThan(brazing.toK);
-      const flux = band('flux');
+      const flux = band('flux-0');
       if (flux) expect(flux.fromK <= brazing.fromK && flux.toK >= brazing.toK).toBe(true);
       for (const metal of ladder.bands.filter((b) => b.kind === 'melts'))
         expect(metal.fromK).toBeGreaterThan(brazing.fromK);

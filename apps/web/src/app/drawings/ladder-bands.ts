@@ -1,4 +1,4 @@
-import { HEAT_COLOURS, OXIDE_ONSET_K, workingK, type JointPlan } from '@hephaist/core';
+import { HEAT_COLOURS, OXIDE_ONSET_K, workingK, type FillerJudgement, type JointPlan } from '@hephaist/core';
 
 export interface LadderBand {
   readonly id: string;
@@ -6,7 +6,7 @@ export interface LadderBand {
   readonly fromK: number;
   readonly toK: number;
   readonly kind: 'melts' | 'flux' | 'brazing' | 'melting';
-  /** Column, 0 to 3. */
+  /** Column from the left, 0 first. */
   readonly column: number;
 }
 
@@ -19,15 +19,26 @@ export interface LadderLine {
 
 export interface Ladder {
   readonly topK: number;
+  /** Columns the bands take. */
+  readonly columns: number;
   readonly bands: readonly LadderBand[];
   readonly lines: readonly LadderLine[];
 }
 
-/** Bands and lines of one joint on one temperature axis. A choice is right when the bands nest. */
-export function ladderOf(plan: JointPlan, serviceMaxK: number, partLimitK: number | null): Ladder {
-  const metals = plan.tubeMetal.id === plan.socketMetal.id ? [plan.tubeMetal] : [plan.tubeMetal, plan.socketMetal];
+/**
+ * Bands and lines of one joint on one temperature axis. A choice is right when the bands nest.
+ * @param candidates rods to draw side by side; else the chosen one
+ */
+export function ladderOf(
+  plan: JointPlan,
+  serviceMaxK: number,
+  partLimitK: number | null,
+  candidates: readonly FillerJudgement[] = plan.selection.chosen ? [plan.selection.chosen] : [],
+): Ladder {
+  const all = [plan.tubeMetal, ...(plan.bushMetal ? [plan.bushMetal] : []), plan.socketMetal];
+  const metals = all.filter((m, i) => all.findIndex((x) => x.id === m.id) === i);
+  const first = Math.max(2, metals.length);
   const topK = Math.max(...metals.map((m) => m.liquidusK), 1300) + 110;
-  const chosen = plan.selection.chosen;
   const bands: LadderBand[] = metals.map((m, i) => ({
     id: `metal-${i}`,
     label: `${m.short} melts`,
@@ -37,31 +48,39 @@ export function ladderOf(plan: JointPlan, serviceMaxK: number, partLimitK: numbe
     column: i,
   }));
   const lines: LadderLine[] = [{ id: 'oxide', label: 'oxide starts', atK: OXIDE_ONSET_K, kind: 'oxide' }];
-  if (chosen) {
-    const f = chosen.filler;
-    if (chosen.flux)
+  candidates.forEach(({ filler: f, flux }, i) => {
+    const column = first + 2 * i;
+    const tag = candidates.length > 1 ? ` ${f.id}` : '';
+    if (flux)
       bands.push({
-        id: 'flux',
-        label: chosen.flux.id,
-        fromK: chosen.flux.activeK.min,
-        toK: chosen.flux.activeK.max,
+        id: `flux-${i}`,
+        label: flux.id,
+        fromK: flux.activeK.min,
+        toK: flux.activeK.max,
         kind: 'flux',
-        column: 2,
+        column,
       });
-    bands.push({ id: 'brazing', label: f.id, fromK: f.brazingK.min, toK: f.brazingK.max, kind: 'brazing', column: 3 });
     bands.push({
-      id: 'melting',
-      label: 'melts',
+      id: `brazing-${i}`,
+      label: f.id,
+      fromK: f.brazingK.min,
+      toK: f.brazingK.max,
+      kind: 'brazing',
+      column: column + 1,
+    });
+    bands.push({
+      id: `melting-${i}`,
+      label: `${f.id} melts`,
       fromK: f.solidusK,
       toK: Math.max(f.liquidusK, f.solidusK + 4),
       kind: 'melting',
-      column: 3,
+      column: column + 1,
     });
-    lines.push({ id: 'work', label: 'work here', atK: workingK(f), kind: 'work' });
-  }
+    lines.push({ id: `work-${i}`, label: `work here${tag}`, atK: workingK(f), kind: 'work' });
+  });
   if (partLimitK) lines.push({ id: 'limit', label: 'part nearby bears', atK: partLimitK, kind: 'limit' });
   lines.push({ id: 'service', label: 'service', atK: serviceMaxK, kind: 'service' });
-  return { topK, bands, lines };
+  return { topK, bands, lines, columns: first + 2 * Math.max(1, candidates.length) };
 }
 
 /** Stops of the colour bar: what steel or copper looks like in a dim place. */

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { colourAt, displayUnit, workingK, type JointPlan } from '@hephaist/core';
+import { colourAt, displayUnit, workingK, type FillerJudgement, type JointPlan } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 import { GLOW, ladderOf, spread } from './ladder-bands';
+import { saveSvg } from './save-svg';
 
 const TOP = 14;
 const BOTTOM = 286;
@@ -13,8 +14,9 @@ const BOTTOM = 286;
   template: `
     <h2>
       Heat ladder <span class="quiet">· {{ unit().symbol }}</span>
+      <button class="svg no-print" (click)="save(drawing)" aria-label="Save the heat ladder as SVG">SVG</button>
     </h2>
-    <svg viewBox="0 0 280 300" role="img" [attr.aria-label]="words()">
+    <svg #drawing [attr.viewBox]="'0 0 ' + width() + ' 300'" role="img" [attr.aria-label]="words()">
       <defs>
         <linearGradient id="glow" x1="0" y1="1" x2="0" y2="0">
           @for (stop of glow(); track stop.at) {
@@ -23,7 +25,7 @@ const BOTTOM = 286;
         </linearGradient>
       </defs>
       @for (tick of ticks(); track tick.label) {
-        <path [attr.d]="'M44 ' + tick.y + ' H276'" class="grid" />
+        <path [attr.d]="'M44 ' + tick.y + ' H' + (width() - 4)" class="grid" />
         <text x="38" [attr.y]="tick.y + 4" text-anchor="end" class="quiet">{{ tick.label }}</text>
       }
       <rect x="44" [attr.y]="top" width="9" [attr.height]="bottom - top" fill="url(#glow)" />
@@ -47,8 +49,8 @@ const BOTTOM = 286;
         }
       }
       @for (line of lines(); track line.id) {
-        <path [attr.d]="'M56 ' + line.y + ' H276'" [attr.class]="line.kind" />
-        <text x="276" [attr.y]="line.textY" text-anchor="end" [attr.class]="'on-' + line.kind">
+        <path [attr.d]="'M56 ' + line.y + ' H' + (width() - 4)" [attr.class]="line.kind" />
+        <text [attr.x]="width() - 4" [attr.y]="line.textY" text-anchor="end" [attr.class]="'on-' + line.kind">
           {{ line.label }} {{ line.value }}
         </text>
       }
@@ -139,12 +141,19 @@ export class LadderView {
   readonly plan = input.required<JointPlan>();
   readonly serviceMaxK = input.required<number>();
   readonly partLimitK = input<number | null>(null);
+  /** Rods drawn side by side; else the chosen one. */
+  readonly others = input<readonly FillerJudgement[] | null>(null);
+  readonly name = input('joint');
 
   private readonly units = inject(UnitsStore);
   protected readonly top = TOP;
   protected readonly bottom = BOTTOM;
   protected readonly unit = computed(() => displayUnit('temperature', this.units.system()));
-  private readonly ladder = computed(() => ladderOf(this.plan(), this.serviceMaxK(), this.partLimitK()));
+  private readonly ladder = computed(() =>
+    ladderOf(this.plan(), this.serviceMaxK(), this.partLimitK(), this.others() ?? undefined),
+  );
+  /** Wide enough for every column and the words at the right. */
+  protected readonly width = computed(() => 112 + 42 * this.ladder().columns);
   private readonly y = computed(() => scaleLinear().domain([280, this.ladder().topK]).range([BOTTOM, TOP]));
 
   protected readonly ticks = computed(() => {
@@ -198,6 +207,10 @@ export class LadderView {
     );
     return lines.map((l, i) => ({ ...l, textY: places[i] ?? l.y }));
   });
+
+  protected save(drawing: unknown): void {
+    saveSvg(drawing as SVGSVGElement, `${this.name()}-heat-ladder`);
+  }
 
   protected readonly colour = computed(() => {
     const chosen = this.plan().selection.chosen;

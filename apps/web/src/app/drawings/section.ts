@@ -4,6 +4,7 @@ import { AMBIENT_K, boreM, type JointPlan } from '@hephaist/core';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { Hatches } from './hatch';
+import { saveSvg } from './save-svg';
 import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './section-geometry';
 
 /** The joint cut along its axis; a slider takes it from cold to brazing temperature and the gap moves. */
@@ -13,9 +14,10 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
   template: `
     <h2>
       The joint in section <span class="quiet">· gap drawn {{ g().exaggeration }} times</span>
+      <button class="svg no-print" (click)="save(drawing)" aria-label="Save the section as SVG">SVG</button>
     </h2>
     <hp-hatches prefix="sec-" />
-    <svg [attr.viewBox]="'0 0 ' + w + ' ' + h" role="img" [attr.aria-label]="words()">
+    <svg #drawing [attr.viewBox]="'0 0 ' + w + ' ' + h" role="img" [attr.aria-label]="words()">
       <g [attr.transform]="'translate(0 ' + g().centreY + ') scale(1 -1)'">
         <path [attr.d]="socketPath()" class="metal" [attr.fill]="'url(#sec-' + plan().socketMetal.family + ')'" />
         <rect
@@ -150,6 +152,7 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
 })
 export class Section {
   readonly plan = input.required<JointPlan>();
+  readonly name = input('joint');
   protected readonly percent = signal(100);
   protected readonly w = SECTION_WIDTH;
   protected readonly h = SECTION_HEIGHT;
@@ -182,5 +185,9 @@ export class Section {
   protected fillerPath(): string {
     const { socket: s, tube: t, fillet: f } = this.g();
     return `M${s.stopX} ${t.outer} V${s.bore} H${s.x0} V${s.bore + f * 0.6} Q${s.x0 - f * 0.3} ${t.outer + f * 0.25} ${s.x0 - f * 1.5} ${t.outer} Z`;
+  }
+
+  protected save(drawing: unknown): void {
+    saveSvg(drawing as SVGSVGElement, `${this.name()}-section`);
   }
 }

@@ -25,6 +25,9 @@ import type { StateShape } from '../data/joint-state';
           <circle r="6" class="ring" />
           <path d="M0 -6 A6 6 0 0 1 0 6 Z" class="half" />
         }
+        @case ('aside') {
+          <path d="M-6 0 H6" class="bold" />
+        }
         @default {
           <circle r="6" class="ring" />
         }

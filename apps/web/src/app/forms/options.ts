@@ -1,13 +1,4 @@
-import {
-  FILLERS,
-  METALS,
-  POSITIONS,
-  SECTION_RULE_SETS,
-  SENSITIVE_PARTS,
-  TUBE_STANDARDS,
-  sizesOf,
-  type Position,
-} from '@hephaist/core';
+import { POSITIONS, SECTION_RULE_SETS, TUBE_STANDARDS, type Catalogue, type Position } from '@hephaist/core';
 
 /** A choice: what is stored and what is read. */
 export interface Option<T extends string = string> {
@@ -20,10 +11,18 @@ export const plain = <T extends string>(ids: readonly T[]): Option<T>[] => ids.m
 
 const named = (rows: readonly Option[]): Option[] => rows.map(({ id, name }) => ({ id, name }));
 
-export const METAL_OPTIONS = named(METALS);
-export const STANDARD_OPTIONS = named(TUBE_STANDARDS);
-export const PART_OPTIONS = named(SENSITIVE_PARTS);
+/** Choices from the tables in use. */
+export const metalOptions = (tables: Catalogue): Option[] => named(tables.metals);
+export const partOptions = (tables: Catalogue): Option[] => named(tables.parts);
+export const fillerOptions = (tables: Catalogue): Option[] => plain(tables.fillers.map((f) => f.id));
+export const cupOptions = (tables: Catalogue): Option[] =>
+  tables.cups.map((c) => ({ id: c.size, name: `cup ${c.size}` }));
+export const sizeOptions = (tables: Catalogue, standardId: string): Option[] => plain(tables.sizes(standardId));
+export const standardOptions = (tables: Catalogue): Option[] => {
+  const shipped = named(TUBE_STANDARDS);
+  const own = new Set(tables.tubes.map((t) => t.standardId));
+  for (const s of shipped) own.delete(s.id);
+  return [...shipped, ...[...own].map((id) => ({ id, name: `${id}, the company’s own` }))];
+};
 export const RULE_SET_OPTIONS = named(SECTION_RULE_SETS);
-export const FILLER_OPTIONS = plain(FILLERS.map((f) => f.id));
 export const POSITION_OPTIONS: readonly Option<Position>[] = POSITIONS.map(({ id, name }) => ({ id, name }));
-export const sizeOptions = (standardId: string): Option[] => plain(sizesOf(standardId));

@@ -1,9 +1,12 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
-import type { JobSummary } from '@hephaist/contracts';
-import { call } from '../data/api';
+import type { JobDetail, JobSummary } from '@hephaist/contracts';
+import { call, post } from '../data/api';
+import { plainRecord } from '../data/history';
+import { newId, Outbox } from '../data/outbox';
 import { Header } from '../shell/header';
 import { importJobFile } from './import-job';
+import { newJob } from './job-draft';
 
 /** All jobs with how far each is; a job file is brought in here. */
 @Component({
@@ -14,7 +17,10 @@ import { importJobFile } from './import-job';
     <main>
       <div class="head">
         <h1>Jobs</h1>
-        <button class="button" (click)="picker.click()">Import a job file</button>
+        <span>
+          <a class="button" routerLink="/shop">Tables, sources and weights</a>
+          <button class="button" (click)="picker.click()">Import a job file</button>
+        </span>
         <input
           #picker
           class="visually-hidden"
@@ -24,6 +30,11 @@ import { importJobFile } from './import-job';
           (change)="bringIn(picker)"
         />
       </div>
+      <form (submit)="begin($event, name)">
+        <label class="visually-hidden" for="new-job">Name of a new job</label>
+        <input #name id="new-job" class="control" autocomplete="off" placeholder="Name of a new job" maxlength="80" />
+        <button class="button main" type="submit">Begin a job</button>
+      </form>
       @if (problem(); as p) {
         <p class="says-problem" role="alert">✕ {{ p }}</p>
       }
@@ -33,7 +44,7 @@ import { importJobFile } from './import-job';
         <p class="quiet" role="status">Fetching jobs …</p>
       } @else {
         <ul>
-          @for (job of jobs(); track job.id) {
+          @for (job of shown(); track job.id) {
             <li>
               <a class="sheet" [routerLink]="['/job', job.id, 'plan']">
                 <strong>{{ job.name }}</strong>
@@ -45,11 +56,30 @@ import { importJobFile } from './import-job';
                   [attr.aria-label]="'Brazed joints of ' + job.name"
                 ></progress>
               </a>
+              <span class="does">
+                <button class="button" (click)="copy(job)" [attr.aria-label]="'Copy ' + job.name">Copy</button>
+                <button
+                  class="button"
+                  (click)="archive(job)"
+                  [attr.aria-label]="(job.archived ? 'Bring back ' : 'Archive ') + job.name"
+                >
+                  {{ job.archived ? 'Bring back' : 'Archive' }}
+                </button>
+              </span>
             </li>
           } @empty {
-            <li class="quiet">No job yet. Import a job file to begin.</li>
+            <li class="quiet">
+              {{ old() ? 'No archived job.' : 'No job yet. Begin one above, or import a job file.' }}
+            </li>
           }
         </ul>
+      }
+      @if (archivedCount()) {
+        <p>
+          <button class="button" [attr.aria-pressed]="old()" (click)="old.set(!old())">
+            {{ old() ? 'Show current jobs' : 'Show archived jobs (' + archivedCount() + ')' }}
+          </button>
+        </p>
       }
       <p class="quiet">Advice only: local codes and licensed practice govern. Nothing here certifies.</p>
     </main>
@@ -73,6 +103,23 @@ import { importJobFile } from './import-job';
       padding: 0;
       display: grid;
       gap: 10px;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 1fr auto;
+      gap: 10px;
+      align-items: center;
+    }
+    .head .button,
+    .does .button {
+      margin-left: 6px;
+    }
+    form {
+      display: flex;
+      gap: 8px;
+    }
+    form .control {
+      flex: 1;
     }
     li a {
       display: grid;
@@ -103,7 +150,12 @@ export class JobsPage {
   protected readonly jobs = signal<readonly JobSummary[] | null>(null);
   protected readonly error = signal<string | null>(null);
   protected readonly problem = signal<string | null>(null);
+  /** Archived jobs are shown instead of current ones. */
+  protected readonly old = signal(false);
+  protected readonly shown = computed(() => (this.jobs() ?? []).filter((j) => j.archived === this.old()));
+  protected readonly archivedCount = computed(() => (this.jobs() ?? []).filter((j) => j.archived).length);
   private readonly router = inject(Router);
+  private readonly outbox = inject(Outbox);
 
   constructor() {
     void this.load();
@@ -116,6 +168,48 @@ export class JobsPage {
     } catch (e) {
       this.error.set((e as Error).message);
     }
+  }
+
+  /** Runs a step on the jobs; a refusal is told here. */
+  private async attempt(step: () => Promise<void>): Promise<void> {
+    this.problem.set(null);
+    try {
+      await step();
+    } catch (e) {
+      this.problem.set((e as Error).message);
+    }
+  }
+
+  protected begin(event: Event, box: HTMLInputElement): void {
+    event.preventDefault();
+    const name = box.value.trim();
+    if (!name) return this.problem.set('Name the job first.');
+    void this.attempt(async () => {
+      const job = newJob(newId(), name);
+      await this.outbox.send('job', [{ seen: 0, data: job }]);
+      await this.router.navigate(['/job', job.id, 'plan']);
+    });
+  }
+
+  protected copy(job: JobSummary): void {
+    void this.attempt(async () => {
+      const names = new Set((this.jobs() ?? []).map((j) => j.name));
+      let name = `${job.name}, copy`.slice(0, 76);
+      for (let n = 2; names.has(name); n++) name = `${job.name.slice(0, 66)}, copy ${n}`;
+      const { jobId } = await post<{ jobId: string }>(`jobs/${job.id}/copy/${newId()}`, { name });
+      await this.router.navigate(['/job', jobId, 'plan']);
+    });
+  }
+
+  protected archive(summary: JobSummary): void {
+    void this.attempt(async () => {
+      const { job } = await call<JobDetail>(`jobs/${summary.id}`);
+      await this.outbox.send('job', [
+        { seen: job.version, data: { ...plainRecord(job), archived: !summary.archived } },
+      ]);
+      await this.load();
+      if (!this.archivedCount()) this.old.set(false);
+    });
   }
 
   protected async bringIn(picker: HTMLInputElement): Promise<void> {

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { ShopStore } from '../data/shop.store';
 import { localNow } from '../braze/log-draft';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
-import { metalWords, sizeWords } from '../plan/schedule-rows';
+import { metalWords, sizeWords } from '../plan/schedule-columns';
 import { Board } from './board';
 import { HandOver } from './hand-over';
 import { Procedures } from './procedures';
@@ -76,6 +77,7 @@ import { Procedures } from './procedures';
 })
 export class KeepPage {
   protected readonly store = inject(JobStore);
+  private readonly tables = inject(ShopStore).tables;
   private readonly crew = inject(CrewStore);
   protected readonly day = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
   protected readonly dayProblem = computed(() => (this.validDay() ? null : 'Pick a date'));
@@ -84,7 +86,7 @@ export class KeepPage {
   protected readonly joints = computed(() =>
     this.store
       .joints()
-      .map((j) => ({ id: j.id, name: `${j.mark} · ${sizeWords(j)}, ${metalWords(j)}, ${j.position}` })),
+      .map((j) => ({ id: j.id, name: `${j.mark} · ${sizeWords(j)}, ${metalWords(j, this.tables())}, ${j.position}` })),
   );
   protected readonly board = computed(() => {
     const plan = this.store.selectedPlan()?.plan;

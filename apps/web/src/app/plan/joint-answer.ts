@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Joint } from '@hephaist/contracts';
-import { findSensitivePart, findTubeStandard, verdictSentence, type JointPlan } from '@hephaist/core';
+import { findTubeStandard, verdictSentence, type JointPlan } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
 /** The answer as a sentence, with what the joint is under it. */
@@ -45,9 +45,9 @@ export class JointAnswer {
     const j = this.joint();
     const p = this.plan();
     const near = j.partNearby
-      ? ` · ${findSensitivePart(j.partNearby.partId)?.name.toLowerCase() ?? 'part'} ${this.units.show(j.partNearby.distanceM, 'length')} away`
+      ? ` · ${p.partNearby?.name.toLowerCase() ?? 'part'} ${this.units.show(j.partNearby.distanceM, 'length')} away`
       : '';
     const note = j.note ? ` · ${j.note}` : '';
-    return `${j.tube.size} ${findTubeStandard(j.tube.standardId)?.short ?? ''} ${p.tubeMetal.short} into ${p.socketMetal.short} ${j.socket.kind} · ${j.position}${j.movement ? ' · moves in service' : ''} · ${p.service.name}${near}${note}`;
+    return `${j.tube.size} ${findTubeStandard(j.tube.standardId)?.short ?? ''} ${p.tubeMetal.short} into ${p.bushMetal ? `a ${p.bushMetal.short} bush in ` : ''}${p.socketMetal.short} ${j.socket.kind === 'bush' ? 'part' : j.socket.kind}${j.socket.cup ? `, cup ${j.socket.cup}` : ''} · ${j.position}${j.movement ? ' · moves in service' : ''} · ${p.service.name}${near}${note}`;
   });
 }

@@ -1,11 +1,14 @@
 import { jointSchema, problemsOf, type Joint } from '@hephaist/contracts';
 import {
   displayUnit,
+  type Catalogue,
   type FieldProblem,
   type FitUp,
   type Instrument,
   type Position,
   type Quantity,
+  type RodFormId,
+  type Schools,
   type SocketKind,
   type UnitSystem,
 } from '@hephaist/core';
@@ -33,11 +36,20 @@ export interface JointDraft {
   movement: boolean;
   fillerId: string;
   cadmiumReason: string;
+  cup: string;
+  bushMetalId: string;
+  bushWall: string;
+  bushGap: string;
+  seamThickness: string;
+  seamLength: string;
+  rodForm: RodFormId;
+  schools: Partial<Schools>;
+  setAside: string;
   note: string;
 }
 
 /** SI value as text in the units shown, with digits enough to come back unchanged. */
-function shown(si: number | null | undefined, quantity: Quantity, system: UnitSystem): string {
+export function shown(si: number | null | undefined, quantity: Quantity, system: UnitSystem): string {
   if (si === null || si === undefined) return '';
   return String(Number(displayUnit(quantity, system).fromSi(si).toPrecision(9)));
 }
@@ -74,6 +86,15 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
     movement: joint.movement,
     fillerId: joint.fillerId ?? '',
     cadmiumReason: joint.cadmiumReason ?? '',
+    cup: joint.socket.cup ?? '',
+    bushMetalId: joint.bush?.metalId ?? 'copper',
+    bushWall: shown(joint.bush?.wallM, 'gap', system),
+    bushGap: shown(joint.bush?.gapSideM, 'gap', system),
+    seamThickness: shown(joint.groove?.thicknessM, 'length', system),
+    seamLength: shown(joint.groove?.lengthM, 'length', system),
+    rodForm: joint.rodForm,
+    schools: joint.schools,
+    setAside: joint.setAside ?? '',
     note: joint.note,
   };
 }
@@ -123,7 +144,22 @@ export function jointOf(
     lineId: draft.lineId,
     mark: draft.mark.trim(),
     tube: { standardId: draft.standardId, size: draft.size, metalId: draft.tubeMetalId },
-    socket: { kind: draft.socketKind, metalId: draft.socketMetalId, depthM: depth },
+    socket: { kind: draft.socketKind, metalId: draft.socketMetalId, depthM: depth, cup: draft.cup || null },
+    bush:
+      draft.socketKind === 'bush'
+        ? {
+            metalId: draft.bushMetalId,
+            wallM: back(draft.bushWall, 'gap', system, was?.bush?.wallM),
+            gapSideM: back(draft.bushGap, 'gap', system, was?.bush?.gapSideM),
+          }
+        : null,
+    groove:
+      draft.socketKind === 'groove'
+        ? {
+            thicknessM: back(draft.seamThickness, 'length', system, was?.groove?.thicknessM),
+            lengthM: back(draft.seamLength, 'length', system, was?.groove?.lengthM),
+          }
+        : null,
     fitUp: fitUpOf(draft, system, was?.fitUp),
     position: draft.position,
     partNearby: draft.partId
@@ -131,13 +167,17 @@ export function jointOf(
       : null,
     movement: draft.movement,
     fillerId: draft.fillerId || null,
+    rodForm: draft.rodForm,
     cadmiumReason: draft.cadmiumReason.trim() || null,
+    schools: draft.schools,
+    setAside: draft.setAside.trim() || null,
     note: draft.note.trim(),
   };
 }
 
 /** What the contract refuses about a joint, at its fields. */
-export const jointProblems = (joint: Joint): FieldProblem[] => problemsOf(jointSchema, joint);
+export const jointProblems = (joint: Joint, tables: Catalogue): FieldProblem[] =>
+  problemsOf(jointSchema, joint, '', tables);
 
 /** The next free mark on a line: PF-16 becomes PF-17. */
 export function nextMark(prefix: string, marks: readonly string[]): string {

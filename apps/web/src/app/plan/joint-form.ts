@@ -1,27 +1,50 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { lineConditions, procedureCovers, type Joint, type Stored } from '@hephaist/contracts';
-import { displayUnit, findService, sizesOf, verdictSentence, type FieldProblem, type FitUp } from '@hephaist/core';
+import { lineConditions, type Joint, type Stored } from '@hephaist/contracts';
+import {
+  displayUnit,
+  findService,
+  ROD_FORMS,
+  verdictSentence,
+  type FieldProblem,
+  type FitUp,
+  type RodFormId,
+  type SocketKind,
+} from '@hephaist/core';
 import { ApiProblem } from '../data/api';
-import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
-import { tryPlan } from '../data/plan-cache';
+import { ShopStore } from '../data/shop.store';
+import { tryPlan } from '@hephaist/contracts';
+import { Caliper } from '../forms/caliper';
 import { Entry } from '../forms/entry';
+import { SchoolsForm } from '../jobs/schools-form';
 import {
-  FILLER_OPTIONS,
-  METAL_OPTIONS,
-  PART_OPTIONS,
+  cupOptions,
+  fillerOptions,
+  metalOptions,
+  partOptions,
   plain,
   POSITION_OPTIONS,
   sizeOptions,
-  STANDARD_OPTIONS,
+  standardOptions,
   type Option,
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { otherProblems, problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
 import { draftOf, jointOf, jointProblems, nextMark, type JointDraft } from './joint-draft';
+
+const KINDS: readonly Option<SocketKind>[] = [
+  { id: 'fitting', name: 'made fitting' },
+  { id: 'reducer', name: 'reducing fitting' },
+  { id: 'swaged', name: 'end swaged on site' },
+  { id: 'stub', name: 'stub of a part' },
+  { id: 'valve', name: 'valve' },
+  { id: 'bush', name: 'bush in a third part' },
+  { id: 'patch', name: 'patch over a hole' },
+  { id: 'groove', name: 'no socket: braze-welded seam' },
+];
 
 const SHOWN = [
   'mark',
@@ -36,13 +59,20 @@ const SHOWN = [
   'fitUp.mode',
   'partNearby.distanceM',
   'cadmiumReason',
+  'setAside',
+  'bush.wallM',
+  'bush.gapSideM',
+  'groove.thicknessM',
+  'groove.lengthM',
+  'socket.cup',
+  'rodForm',
   'note',
 ];
 
 /** Adds or edits a joint; its plan is read out as it is typed, and every problem stands at its field. */
 @Component({
   selector: 'hp-joint-form',
-  imports: [MatDialogModule, Entry, PickField],
+  imports: [MatDialogModule, Caliper, Entry, PickField, SchoolsForm],
   templateUrl: './joint-form.html',
   styleUrl: './joint-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,15 +81,18 @@ export class JointForm {
   private readonly data = inject<{ joint: Stored<Joint> | null; fresh: boolean }>(MAT_DIALOG_DATA);
   private readonly dialog = inject(MatDialogRef);
   protected readonly store = inject(JobStore);
-  private readonly crew = inject(CrewStore);
   private readonly units = inject(UnitsStore);
 
-  protected readonly standards = STANDARD_OPTIONS;
-  protected readonly metals = METAL_OPTIONS;
+  private readonly shop = inject(ShopStore);
+  private readonly tables = this.shop.tables;
+  protected readonly standards = standardOptions(this.tables());
+  protected readonly metals = metalOptions(this.tables());
   protected readonly positions = POSITION_OPTIONS;
-  protected readonly parts = PART_OPTIONS;
-  protected readonly fillers = FILLER_OPTIONS;
-  protected readonly kinds = plain(['fitting', 'swaged', 'stub', 'valve'] as const);
+  protected readonly parts = partOptions(this.tables());
+  protected readonly fillers = fillerOptions(this.tables());
+  protected readonly cups = cupOptions(this.tables());
+  protected readonly forms: readonly Option<RodFormId>[] = ROD_FORMS;
+  protected readonly kinds: readonly Option<SocketKind>[] = KINDS;
   protected readonly instruments = plain(['caliper', 'micrometer', 'tape'] as const);
   protected readonly modes: readonly Option<FitUp['mode']>[] = [
     { id: 'nominal', name: 'nominal sizes' },
@@ -88,12 +121,12 @@ export class JointForm {
   private readonly joint = computed(() =>
     jointOf(this.draft(), this.base, this.system, this.fresh ? null : this.data.joint),
   );
-  private readonly contract = computed(() => jointProblems(this.joint()));
+  private readonly contract = computed(() => jointProblems(this.joint(), this.tables()));
   private readonly planned = computed(() => {
     const line = this.store.lines().find((l) => l.id === this.draft().lineId);
     const job = this.store.job();
     if (!line || !job || this.contract().some((p) => p.field !== 'mark')) return null;
-    return tryPlan(this.joint(), lineConditions(line, job), procedureCovers(this.crew.procedures()));
+    return tryPlan(this.joint(), lineConditions(line, job), this.shop.shop());
   });
   private readonly problems = computed(() => [
     ...this.told(),
@@ -101,8 +134,16 @@ export class JointForm {
     ...(this.planned()?.problems ?? []),
   ]);
   protected readonly others = computed(() => otherProblems(this.problems(), SHOWN));
-  protected readonly sizes = computed(() => sizeOptions(this.draft().standardId));
+  protected readonly sizes = computed(() => sizeOptions(this.tables(), this.draft().standardId));
   protected readonly reading = computed(() => {
+    const seam = this.planned()?.seam;
+    if (seam)
+      return {
+        sentence: seam.refused
+          ? this.units.say(seam.refused)
+          : `Braze-welded: ${seam.filler?.id ?? 'no rod'}, ${seam.passes} ${seam.passes === 1 ? 'pass' : 'passes'}.`,
+        gap: '',
+      };
     const plan = this.planned()?.plan;
     if (!plan) return null;
     const s = verdictSentence(this.draft().mark || 'It', plan);
@@ -149,6 +190,15 @@ export class JointForm {
       movement: false,
       fillerId: '',
       cadmiumReason: '',
+      cup: '',
+      bushMetalId: 'copper',
+      bushWall: '',
+      bushGap: '',
+      seamThickness: '',
+      seamLength: '',
+      rodForm: 'flat',
+      schools: {},
+      setAside: '',
       note: '',
     };
   }
@@ -160,7 +210,7 @@ export class JointForm {
 
   /** Another standard rarely has the same size: keep it where it does, else take the first. */
   protected setStandard(id: string): void {
-    const sizes = sizesOf(id);
+    const sizes = this.tables().sizes(id);
     this.draft.update((d) => ({ ...d, standardId: id, size: sizes.includes(d.size) ? d.size : (sizes[0] ?? '') }));
   }
 
@@ -207,12 +257,23 @@ export class JointForm {
     }
   }
 
+  /** Diameters the stand-in caliper finds: the nominal ones of the tube and its cup. */
+  protected readonly nominal = computed(() => {
+    const d = this.draft();
+    const tube = this.tables().tube(d.standardId, d.size);
+    const cup = d.cup ? this.tables().cupNamed(d.cup) : this.tables().cup(tube?.odM ?? 0);
+    return { tubeM: tube?.odM ?? 0.02, socketM: cup ? (cup.idM.min + cup.idM.max) / 2 : (tube?.odM ?? 0.02) + 1.5e-4 };
+  });
+
   /** What the other person's version says, field by field, where it differs from what is typed here. */
   protected differences(current: Stored<Joint>): { field: string; theirs: string; mine: string }[] {
     const theirs = draftOf(current, this.system);
     const mine = this.draft();
     return (Object.keys(mine) as (keyof JointDraft)[])
-      .filter((k) => String(theirs[k]) !== String(mine[k]))
-      .map((k) => ({ field: k, theirs: String(theirs[k]) || '(empty)', mine: String(mine[k]) || '(empty)' }));
+      .filter((k) => JSON.stringify(theirs[k]) !== JSON.stringify(mine[k]))
+      .map((k) => ({ field: k, theirs: words(theirs[k]), mine: words(mine[k]) }));
   }
 }
+
+const words = (value: JointDraft[keyof JointDraft]): string =>
+  (typeof value === 'object' ? JSON.stringify(value) : String(value)) || '(empty)';

@@ -1,20 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { Joint, Stored } from '@hephaist/contracts';
-import { findSensitivePart } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { LadderView } from '../drawings/ladder';
 import { Section } from '../drawings/section';
 import { JointAnswer } from './joint-answer';
 import { JointNumbers } from './joint-numbers';
 import { JointReasons } from './joint-reasons';
+import { LapStrength } from './lap-strength';
 import { OtherRods } from './other-rods';
+import { SeamPlan } from './seam-plan';
 
 /** One joint's plan in deciding order: the answer, five numbers, the drawings, the reasons, what was refused. */
 @Component({
   selector: 'hp-joint-plan',
-  imports: [JointAnswer, JointNumbers, JointReasons, OtherRods, LadderView, Section, RouterLink],
+  imports: [JointAnswer, JointNumbers, JointReasons, LapStrength, OtherRods, LadderView, Section, SeamPlan, RouterLink],
   template: `
+    @if (joint().setAside; as why) {
+      <p class="caution" role="status">
+        – Set aside: {{ why }}. <button class="button" (click)="takeUp()">Take back up</button>
+      </p>
+    }
     @if (planned().plan; as plan) {
       <hp-joint-answer [joint]="joint()" [plan]="plan">
         <button class="button" (click)="edit.emit()">Edit joint</button>
@@ -24,13 +30,26 @@ import { OtherRods } from './other-rods';
       </hp-joint-answer>
       <hp-joint-numbers [plan]="plan" [line]="line()" />
       <div class="drawings">
-        <hp-section class="sheet" [plan]="plan" />
-        <hp-ladder class="sheet" [plan]="plan" [serviceMaxK]="line()?.serviceMaxK ?? 310" [partLimitK]="partLimitK()" />
+        <hp-section class="sheet" [plan]="plan" [name]="joint().mark" />
+        <hp-ladder
+          class="sheet"
+          [plan]="plan"
+          [serviceMaxK]="line()?.serviceMaxK ?? 310"
+          [partLimitK]="plan.partNearby?.limitK ?? null"
+          [name]="joint().mark"
+        />
       </div>
       <div class="below">
-        <hp-joint-reasons [plan]="plan" />
+        <div class="why">
+          <hp-joint-reasons [plan]="plan" />
+          <hp-lap-strength [plan]="plan" [line]="line()" />
+        </div>
         <hp-other-rods [joint]="joint()" [plan]="plan" />
       </div>
+    } @else if (planned().seam; as seam) {
+      <hp-seam-plan class="bare" [joint]="joint()" [seam]="seam">
+        <button class="button" (click)="edit.emit()">Edit joint</button>
+      </hp-seam-plan>
     } @else if (planned().problems; as problems) {
       <h1>{{ joint().mark }} cannot be planned as it is.</h1>
       <ul>
@@ -59,6 +78,14 @@ import { OtherRods } from './other-rods';
       gap: 10px;
       height: clamp(300px, 44vh, 440px);
     }
+    .bare {
+      padding: 0;
+    }
+    .why {
+      display: grid;
+      gap: 14px;
+      align-content: start;
+    }
     .below {
       display: grid;
       grid-template-columns: 3fr 2fr;
@@ -73,7 +100,8 @@ export class JointPlanView {
   private readonly store = inject(JobStore);
   protected readonly planned = computed(() => this.store.plan()(this.joint()));
   protected readonly line = computed(() => this.store.lineOf().get(this.joint().lineId));
-  protected readonly partLimitK = computed(
-    () => findSensitivePart(this.joint().partNearby?.partId ?? '')?.limitK ?? null,
-  );
+
+  protected takeUp(): void {
+    void this.store.changeJoints([{ ...this.joint(), setAside: null }]);
+  }
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { SayPipe } from '../units/say.pipe';
 import { certaintyTag, sourceLine, type Finding, type JointPlan } from '@hephaist/core';
 
@@ -7,7 +8,7 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
 /** Why: what the rules say of the joint and of its rod, worst first, each with its certainty and source. */
 @Component({
   selector: 'hp-joint-reasons',
-  imports: [SayPipe],
+  imports: [RouterLink, SayPipe],
   template: `
     <h2>Why</h2>
     <ul>
@@ -20,10 +21,30 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
           <span class="quiet source" [title]="source(r)">{{ tag(r) }}</span>
         </li>
       }
-      @for (line of score(); track line.id) {
+      @if (plan().restsOn.length) {
         <li>
-          <span aria-hidden="true">●</span><span>{{ line.says }}</span
-          ><span class="quiet source">{{ line.points > 0 ? '+' : '' }}{{ line.points.toFixed(0) }} points</span>
+          <span class="caution" aria-hidden="true">▲</span>
+          <span>Rests on the company’s own values: {{ plan().restsOn.join(', ') }}.</span>
+          <span class="quiet source">entered</span>
+        </li>
+      }
+      @if (score().length) {
+        <li class="sum">
+          <span aria-hidden="true">●</span>
+          <details>
+            <summary>Ranked first with {{ total() }} points</summary>
+            <table class="plain">
+              <tbody>
+                @for (line of score(); track line.id) {
+                  <tr>
+                    <td>{{ line.says }}</td>
+                    <td class="number">{{ line.points > 0 ? '+' : '' }}{{ line.points.toFixed(1) }}</td>
+                  </tr>
+                }
+              </tbody>
+            </table>
+          </details>
+          <a class="source" routerLink="/shop" [queryParams]="{ table: 'weights' }">weights</a>
         </li>
       }
       <li class="quiet">
@@ -70,8 +91,9 @@ export class JointReasons {
     );
   });
   protected readonly score = computed(() =>
-    [...(this.plan().selection.chosen?.scoreLines ?? [])].sort((a, b) => b.points - a.points).slice(0, 4),
+    [...(this.plan().selection.chosen?.scoreLines ?? [])].sort((a, b) => b.points - a.points),
   );
+  protected readonly total = computed(() => (this.plan().selection.chosen?.score ?? 0).toFixed(0));
   protected readonly mark = (f: Finding): string => ({ refuse: '✕', caution: '▲', note: '●' })[f.effect];
   protected readonly tag = (f: Finding): string => certaintyTag(f.source);
   protected readonly source = (f: Finding): string => sourceLine(f.source);

@@ -1,12 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import type { Joint } from '@hephaist/contracts';
+import type { Joint, Stored } from '@hephaist/contracts';
+import { MatDialog } from '@angular/material/dialog';
+import { JobStore } from '../data/job.store';
+import { Ways } from './ways';
 import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '@hephaist/core';
 
 /** Every other filler class: allowed ones by rank, refused ones struck through; pick one to read why. */
 @Component({
   selector: 'hp-other-rods',
-  imports: [SayPipe],
+  imports: [SayPipe, Ways],
   template: `
     <h2>
       Other rods <span class="quiet">· {{ allowed().length }} allowed, {{ refused().length }} refused</span>
@@ -24,7 +27,7 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
       }
     </div>
     @if (shown(); as j) {
-      <div class="why" aria-live="polite">
+      <div class="why">
         <strong>{{ j.filler.id }}</strong> {{ j.filler.iso ? '· ' + j.filler.iso : '' }} · {{ j.verdict
         }}{{ j.rank ? ', ' + j.score.toFixed(0) + ' points' : '' }}
         @for (f of worst(j); track f.rule) {
@@ -33,7 +36,19 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
             {{ f.says | say }} <span class="quiet">{{ source(f) }}</span>
           </p>
         }
+        @if (j.verdict === 'refused' && !jointRefused()) {
+          <hp-ways [joint]="joint()" [fillerId]="j.filler.id" />
+        }
+        <p>
+          @if (j.verdict === 'allowed') {
+            <button class="small" (click)="insist(j.filler.id)">Take this rod</button>
+          }
+          <button class="small" (click)="compare(j.filler.id)">Compare with {{ against(j.filler.id) }}</button>
+        </p>
       </div>
+    }
+    @if (joint().fillerId) {
+      <p><button class="small" (click)="insist(null)">Let the plan choose again</button></p>
     }
     @if (joint().fillerId && plan().selection.chosen?.filler?.id !== joint().fillerId) {
       <p class="caution">▲ {{ joint().fillerId }} was asked for, but a rule refuses it here.</p>
@@ -51,7 +66,8 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
       flex-wrap: wrap;
       gap: 5px;
     }
-    button {
+    .small,
+    .rods button {
       font: inherit;
       font-size: 14px;
       color: var(--ink);
@@ -81,8 +97,13 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OtherRods {
-  readonly joint = input.required<Joint>();
+  readonly joint = input.required<Stored<Joint>>();
   readonly plan = input.required<JointPlan>();
+  private readonly dialog = inject(MatDialog);
+  private readonly store = inject(JobStore);
+  protected readonly jointRefused = computed(() =>
+    this.plan().selection.jointFindings.some((f) => f.effect === 'refuse'),
+  );
   protected readonly allowed = computed(() => this.plan().selection.judgements.filter((j) => j.verdict === 'allowed'));
   protected readonly refused = computed(() => this.plan().selection.judgements.filter((j) => j.verdict === 'refused'));
   protected readonly asked = linkedSignal<string | null>(
@@ -91,6 +112,27 @@ export class OtherRods {
   protected readonly shown = computed(
     () => this.plan().selection.judgements.find((j) => j.filler.id === this.asked()) ?? null,
   );
+  /** What a rod is compared with: the chosen one, or the first allowed one where it is chosen itself. */
+  protected readonly against = (id: string): string => {
+    const first = this.plan().selection.judgements.find((j) => j.filler.id !== id);
+    return first?.filler.id ?? id;
+  };
+
+  protected async compare(id: string): Promise<void> {
+    const { CompareRods } = await import('./compare-rods');
+    const serviceMaxK = this.store.lineOf().get(this.joint().lineId)?.serviceMaxK ?? 310;
+    this.dialog.open(CompareRods, {
+      data: { joint: this.joint(), plan: this.plan(), serviceMaxK, a: this.against(id), b: id },
+      width: '1000px',
+      maxWidth: '96vw',
+      ariaLabelledBy: 'compare-title',
+    });
+  }
+
+  protected insist(fillerId: string | null): void {
+    void this.store.changeJoints([{ ...this.joint(), fillerId }]);
+  }
+
   protected readonly source = (f: Finding): string => sourceLine(f.source);
   protected readonly worst = (j: FillerJudgement): Finding[] => {
     const bad = j.findings.filter((f) => f.effect === (j.verdict === 'refused' ? 'refuse' : 'caution'));

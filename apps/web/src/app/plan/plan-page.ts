@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { JobStore } from '../data/job.store';
 import { JointPlanView } from './joint-plan';
 import { LineStrip } from './line-strip';
 import { Schedule } from './schedule';
+
+const WIDE_KEY = 'hephaist.wide';
 
 /** Plan: the line across the top, the schedule at the left, the selected joint's plan at the right. */
 @Component({
@@ -18,9 +20,18 @@ import { Schedule } from './schedule';
       [stateOf]="store.stateOf()"
       (pick)="store.select($event)"
     />
-    <div class="desk">
-      <hp-schedule (add)="openForm(true)" (edit)="openForm(false)" (importCsv)="openCsv()" (rods)="openRods()" />
-      @if (store.selected(); as joint) {
+    <div class="desk" [class.wide]="wide()">
+      <hp-schedule
+        [wide]="wide()"
+        (add)="openForm(true)"
+        (edit)="openForm(false)"
+        (importCsv)="openCsv()"
+        (rods)="openRods($event)"
+        (setup)="openSetup()"
+        (wider)="widen()"
+      />
+      @if (wide()) {
+      } @else if (store.selected(); as joint) {
         <hp-joint-plan [joint]="joint" (edit)="openForm(false)" />
       } @else {
         <section class="none">
@@ -42,6 +53,9 @@ import { Schedule } from './schedule';
       min-height: 0;
       display: grid;
       grid-template-columns: minmax(540px, 46%) 1fr;
+    }
+    .desk.wide {
+      grid-template-columns: 1fr;
     }
     hp-schedule {
       border-right: 1px solid var(--hairline);
@@ -70,6 +84,8 @@ export class PlanPage {
   protected readonly store = inject(JobStore);
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
+  /** The schedule takes the whole width, the plan is put away. */
+  protected readonly wide = signal(localStorage.getItem(WIDE_KEY) === 'yes');
 
   protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
   protected readonly lineJoints = computed(() =>
@@ -98,9 +114,24 @@ export class PlanPage {
     });
   }
 
-  protected async openRods(): Promise<void> {
+  protected async openRods(jointIds: readonly string[]): Promise<void> {
     const { RodListView } = await import('./rod-list');
-    this.dialog.open(RodListView, { width: '820px', maxWidth: '96vw', ariaLabelledBy: 'rod-list-title' });
+    this.dialog.open(RodListView, {
+      data: { jointIds },
+      width: '920px',
+      maxWidth: '96vw',
+      ariaLabelledBy: 'rod-list-title',
+    });
+  }
+
+  protected widen(): void {
+    this.wide.update((w) => !w);
+    localStorage.setItem(WIDE_KEY, this.wide() ? 'yes' : 'no');
+  }
+
+  protected async openSetup(): Promise<void> {
+    const { JobSetup } = await import('../jobs/job-setup');
+    this.dialog.open(JobSetup, { width: '920px', maxWidth: '96vw', ariaLabelledBy: 'job-setup-title' });
   }
 
   protected async openCsv(): Promise<void> {

@@ -1,8 +1,7 @@
+import { SHIPPED } from '@hephaist/core';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { draftOf, jointOf, jointProblems, nextMark } from './joint-draft';
-import { scheduleRows, stepFrom } from './schedule-rows';
 
 const demo = saltmarsh('2026-06-15');
 
@@ -19,34 +18,27 @@ describe('a joint while it is typed', () => {
     if (!joint) throw new Error('demo');
     const draft = { ...draftOf(joint, 'us'), mode: 'stated' as const, gap: '0,003' };
     expect(jointOf(draft, joint, 'us').fitUp).toEqual({ mode: 'stated', gapSideM: 0.003 * 0.0254 });
-    expect(jointProblems(jointOf({ ...draft, gap: 'wide' }, joint, 'us'))[0]?.field).toBe('fitUp.gapSideM');
-    expect(jointProblems(jointOf({ ...draft, gap: '' }, joint, 'us'))[0]?.field).toBe('fitUp.gapSideM');
+    expect(jointProblems(jointOf({ ...draft, gap: 'wide' }, joint, 'us'), SHIPPED)[0]?.field).toBe('fitUp.gapSideM');
+    expect(jointProblems(jointOf({ ...draft, gap: '' }, joint, 'us'), SHIPPED)[0]?.field).toBe('fitUp.gapSideM');
+  });
+
+  it('a bush, a seam, a cup and schools survive the form; a bush or seam left behind does not', () => {
+    const bush = demo.joints.find((j) => j.bush);
+    const seam = demo.joints.find((j) => j.groove);
+    if (!bush || !seam) throw new Error('demo');
+    expect(jointOf({ ...draftOf(bush, 'us'), socketKind: 'fitting' }, bush, 'us').bush).toBeNull();
+    const thin = { ...draftOf(seam, 'us'), seamThickness: '' };
+    expect(jointProblems(jointOf(thin, seam, 'us'), SHIPPED)[0]?.field).toBe('groove.thicknessM');
+    expect(
+      jointOf({ ...draftOf(bush, 'us'), schools: { fillet: 'cap' }, setAside: ' later ' }, bush, 'us'),
+    ).toMatchObject({
+      schools: { fillet: 'cap' },
+      setAside: 'later',
+    });
   });
 
   it('counts marks on from the highest, past gaps and foreign marks', () => {
     expect(nextMark('PF', ['PF-01', 'PF-09', 'PX-40', 'PF-x'])).toBe('PF-10');
     expect(nextMark('OX', [])).toBe('OX-01');
-  });
-});
-
-describe('schedule rows', () => {
-  it('stand under their lines, and finding keeps only what holds every word', () => {
-    const all = scheduleRows(demo.joints, demo.lines, '');
-    expect(all.filter((r) => r.kind === 'line')).toHaveLength(demo.lines.length);
-    expect(all).toHaveLength(demo.lines.length + demo.joints.length);
-    const found = scheduleRows(demo.joints, demo.lines, 'plated stub');
-    expect(found.flatMap((r) => (r.kind === 'joint' ? [r.joint.mark] : []))).toEqual(['PF-07', 'FF-02']);
-    expect(scheduleRows(demo.joints, demo.lines, 'no such thing')).toEqual([]);
-  });
-
-  it('a step never leaves the list', () => {
-    const rows = scheduleRows(demo.joints, demo.lines, '');
-    const marks = new Set(demo.joints.map((j) => j.id));
-    fc.assert(
-      fc.property(fc.constantFrom(...demo.joints.map((j) => j.id)), fc.integer({ min: -1e6, max: 1e6 }), (id, step) => {
-        expect(marks.has(stepFrom(rows, id, step)?.id ?? '')).toBe(true);
-      }),
-    );
-    expect(stepFrom([], null, 1)).toBeNull();
   });
 });

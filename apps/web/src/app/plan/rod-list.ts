@@ -1,36 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
-import { MatDialogModule } from '@angular/material/dialog';
-import { alternative, DEFAULT_LOSS, rodList, type RodListJoint } from '@hephaist/core';
+import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
+import { alternative, rodList, rodSets, type RodListJoint, type RodListWishes } from '@hephaist/core';
+import { download } from '../data/api';
+import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
+import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { QtyPipe } from '../units/qty.pipe';
+import { UnitsStore } from '../units/units.store';
+import { numberOf, storedWishes, storeWishes, type Wishes } from './prices';
 import { rodListCsv } from './rod-list-csv';
 
-const KEY = 'hephaist.prices';
 /** Classes worth asking about on joints that a phosphorus rod serves: no silver, 2, 5, 6 and 15 %. */
 const ASKED = ['BCuP-2', 'BCuP-6', 'BCuP-3', 'BCuP-4', 'BCuP-5'];
+const SELECTION = 'selection';
 
-interface Wishes {
-  readonly silver: string;
-  readonly base: string;
-  readonly spare: string;
-  readonly lineId: string;
-}
-
-function firstWishes(): Wishes {
-  const fallback = { silver: '1000', base: '30', spare: '10', lineId: '' };
-  try {
-    return { ...fallback, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Wishes>), lineId: '' };
-  } catch {
-    return fallback;
-  }
-}
-
-const number = (text: string): number => (text.trim() === '' ? NaN : Number(text.trim().replace(',', '.')));
-
-/** What to buy: rods and flux for the job or one line, what is left to braze, what it costs, and what other silver would. */
+/** What to buy and carry: rods by class and form and flux for the job, a line or a selection, and the fewest rods that do. */
 @Component({
   selector: 'hp-rod-list',
   imports: [MatDialogModule, Entry, PickField, QtyPipe],
@@ -38,7 +25,7 @@ const number = (text: string): number => (text.trim() === '' ? NaN : Number(text
   styles: `
     .ask {
       display: grid;
-      grid-template-columns: 2fr 1fr 1fr 1fr;
+      grid-template-columns: 2fr 1fr 1fr 1fr 1fr;
       gap: 12px;
       align-items: start;
       margin-bottom: 12px;
@@ -50,61 +37,141 @@ const number = (text: string): number => (text.trim() === '' ? NaN : Number(text
     p {
       margin-top: 8px;
     }
+    .carried td {
+      background: var(--tint);
+    }
+    @media (max-width: 700px) {
+      .ask {
+        grid-template-columns: 1fr 1fr;
+      }
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RodListView {
+  private readonly selection = new Set(inject<{ jointIds: readonly string[] }>(MAT_DIALOG_DATA).jointIds);
   protected readonly store = inject(JobStore);
-  protected readonly wishes = signal<Wishes>(firstWishes());
-  protected readonly lines = computed(() => this.store.lines().map(({ id, name }) => ({ id, name })));
-  protected readonly loss = DEFAULT_LOSS * 100;
+  private readonly shop = inject(ShopStore);
+  private readonly units = inject(UnitsStore);
+  protected readonly wishes = signal<Wishes>(storedWishes());
+  protected readonly scope = signal(this.selection.size ? SELECTION : '');
+  protected readonly failure = signal<string | null>(null);
+  protected readonly scopes = computed(() => [
+    ...(this.selection.size ? [{ id: SELECTION, name: `the ${this.selection.size} joints picked` }] : []),
+    ...this.store.lines().map(({ id, name }) => ({ id, name })),
+  ]);
 
-  private readonly joints = computed((): RodListJoint[] => {
-    const lineId = this.wishes().lineId;
-    return this.store
-      .joints()
-      .filter((j) => !lineId || j.lineId === lineId)
-      .flatMap((j) => {
-        const plan = this.store.plan()(j).plan;
-        return plan ? [{ plan, brazed: this.store.lastLog().get(j.id)?.visual === 'accepted' }] : [];
-      });
-  });
-  private readonly prices = computed(() => ({
-    silverPerKg: number(this.wishes().silver),
-    basePerKg: number(this.wishes().base),
-  }));
-  protected readonly bad = computed(() => {
-    const ok = (n: number, max: number): boolean => Number.isFinite(n) && n >= 0 && n <= max;
+  private readonly chosen = computed(() =>
+    this.store.joints().filter((j) => {
+      if (j.setAside) return false;
+      return this.scope() === SELECTION ? this.selection.has(j.id) : !this.scope() || j.lineId === this.scope();
+    }),
+  );
+  private readonly joints = computed((): RodListJoint[] =>
+    this.chosen().flatMap((j) => {
+      const summary = this.store.summaryOf()(j)?.summary;
+      return summary ? [{ summary, brazed: this.store.lastLog().get(j.id)?.visual === 'accepted' }] : [];
+    }),
+  );
+  protected readonly asked = computed((): RodListWishes => {
+    const w = this.wishes();
     return {
-      silver: ok(this.prices().silverPerKg, 1e7) ? null : 'a price from 0 up',
-      base: ok(this.prices().basePerKg, 1e7) ? null : 'a price from 0 up',
-      spare: ok(number(this.wishes().spare), 500) ? null : 'between 0 and 500 %',
+      prices: { silverPerKg: numberOf(w.silver), basePerKg: numberOf(w.base) },
+      spare: numberOf(w.spare) / 100,
+      loss: numberOf(w.loss) / 100,
     };
   });
-  private readonly spare = computed(() => number(this.wishes().spare) / 100);
+  protected readonly bad = computed(() => {
+    const { prices, spare, loss } = this.asked();
+    const ok = (n: number, max: number): boolean => Number.isFinite(n) && n >= 0 && n <= max;
+    return {
+      silver: ok(prices.silverPerKg, 1e7) ? null : 'a price from 0 up',
+      base: ok(prices.basePerKg, 1e7) ? null : 'a price from 0 up',
+      spare: ok(spare, 5) ? null : 'between 0 and 500 %',
+      loss: ok(loss, 1) ? null : 'between 0 and 100 %',
+    };
+  });
   private readonly readable = computed(() => !Object.values(this.bad()).some(Boolean));
   protected readonly list = computed(() =>
-    this.readable() ? rodList(this.joints(), this.prices(), this.spare()) : null,
+    this.readable() ? rodList(this.joints(), this.asked(), this.shop.tables()) : null,
   );
+  protected readonly classes = computed(() => new Set(this.list()?.rods.map((r) => r.filler.id)).size);
   protected readonly others = computed(() =>
     this.readable()
-      ? ASKED.map((id) => alternative(this.joints(), id, this.prices(), this.spare()))
+      ? ASKED.map((id) => alternative(this.joints(), id, this.asked(), this.shop.tables()))
           .filter((a) => a !== null)
           .filter((a) => a.joints > 0)
       : [],
   );
+  /** The best sets of rods for what is left to braze. */
+  protected readonly sets = computed(() =>
+    rodSets(
+      this.joints()
+        .filter((j) => !j.brazed)
+        .map((j) => j.summary),
+    ),
+  );
+  protected readonly setRows = computed(() =>
+    this.sets().bySize.map((set, i, all) => ({
+      ...set,
+      name: set.rods.join(', '),
+      gain:
+        i === 0
+          ? null
+          : {
+              served: set.served - (all[i - 1]?.served ?? 0),
+              points: (set.points - (all[i - 1]?.points ?? 0)) / Math.max(1, set.served),
+            },
+      smallest: set === this.sets().smallest,
+      carried: this.isCarried(set.rods),
+    })),
+  );
 
   constructor() {
-    effect(() => localStorage.setItem(KEY, JSON.stringify({ ...this.wishes(), lineId: undefined })));
+    effect(() => storeWishes(this.wishes()));
   }
 
   protected set(change: Partial<Wishes>): void {
     this.wishes.update((w) => ({ ...w, ...change }));
   }
 
-  protected download(): void {
+  private isCarried(rods: readonly string[]): boolean {
+    const carried = this.store.job()?.carried ?? [];
+    return rods.length === carried.length && rods.every((r) => carried.includes(r));
+  }
+
+  /** The crew carries these: they come first among rods of like worth. Empty carries nothing in particular. */
+  protected async carry(rods: readonly string[]): Promise<void> {
+    const job = this.store.job();
+    if (!job) return;
+    await this.attempt(() =>
+      this.store.save('job', [{ seen: job.version, data: { ...plainRecord(job), carried: [...rods] } }]),
+    );
+  }
+
+  private async attempt(step: () => Promise<unknown>): Promise<void> {
+    this.failure.set(null);
+    try {
+      await step();
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    }
+  }
+
+  protected saveCsv(): void {
     const list = this.list();
-    if (!list) return;
-    saveFile(new Blob([rodListCsv(list)], { type: 'text/csv' }), 'rod-list.csv');
+    if (list) saveFile(new Blob([rodListCsv(list)], { type: 'text/csv' }), 'rod-list.csv');
+  }
+
+  protected savePdf(): void {
+    void this.attempt(async () => {
+      const body = {
+        jointIds: this.chosen().map((j) => j.id),
+        scope: this.scopes().find((s) => s.id === this.scope())?.name ?? 'the whole job',
+        system: this.units.system(),
+        ...this.asked(),
+      };
+      saveFile(await download(`jobs/${this.store.jobId() ?? ''}/rod-list.pdf`, body), 'rod-list.pdf');
+    });
   }
 }

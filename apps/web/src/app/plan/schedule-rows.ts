@@ -1,39 +1,87 @@
 import type { Joint, Line } from '@hephaist/contracts';
-import { findMetal, findTubeStandard } from '@hephaist/core';
+import type { Column, Eye } from './schedule-columns';
 
-/** A row of the schedule: a line's heading or a joint. */
+/** A row of the schedule: a heading or a joint. */
 export type ScheduleRow =
-  | { readonly kind: 'line'; readonly line: Line; readonly count: number }
-  | { readonly kind: 'joint'; readonly joint: Joint };
+  | { readonly kind: 'head'; readonly id: string; readonly title: string; readonly count: number }
+  | { readonly kind: 'joint'; readonly id: string; readonly joint: Joint };
 
-const short = (metalId: string): string => findMetal(metalId)?.short ?? metalId;
+export type GroupBy = 'line' | 'state' | 'size' | 'rod' | 'none';
 
-export const sizeWords = (joint: Joint): string => {
-  const standard = findTubeStandard(joint.tube.standardId);
-  return joint.tube.standardId === 'acr' ? joint.tube.size : `${joint.tube.size} ${standard?.short ?? ''}`;
-};
-export const metalWords = (joint: Joint): string => `${short(joint.tube.metalId)} · ${short(joint.socket.metalId)}`;
-
-/** Rows in schedule order under their lines; `find` keeps joints whose words hold every word typed. */
-export function scheduleRows(joints: readonly Joint[], lines: readonly Line[], find: string): ScheduleRow[] {
-  const words = find.toLowerCase().split(/\s+/).filter(Boolean);
-  const rows: ScheduleRow[] = [];
-  for (const line of lines) {
-    const own = joints.filter((j) => {
-      if (j.lineId !== line.id) return false;
-      const text =
-        `${j.mark} ${sizeWords(j)} ${metalWords(j)} ${j.position} ${j.socket.kind} ${j.note} ${line.name}`.toLowerCase();
-      return words.every((w) => text.includes(w));
-    });
-    if (own.length || !words.length) rows.push({ kind: 'line', line, count: own.length });
-    for (const joint of own) rows.push({ kind: 'joint', joint });
-  }
-  return rows;
+/** What is shown and how. */
+export interface View {
+  /** Words that must all occur in what the schedule says of a joint. */
+  readonly find: string;
+  /** "column=text": only joints whose column shows exactly that; empty shows all. */
+  readonly only: string;
+  readonly groupBy: GroupBy;
+  readonly sort: { readonly column: string; readonly down: boolean } | null;
 }
 
-/** The joint `step` places from the selected one among the shown rows; stays inside. */
-export function stepFrom(rows: readonly ScheduleRow[], selectedId: string | null, step: number): Joint | null {
-  const shown = rows.filter((r) => r.kind === 'joint').map((r) => r.joint);
-  const at = shown.findIndex((j) => j.id === selectedId);
-  return shown[Math.max(0, Math.min(shown.length - 1, at < 0 ? 0 : at + step))] ?? null;
+export const PLAIN_VIEW: View = { find: '', only: '', groupBy: 'line', sort: null };
+
+const compare = (a: string | number, b: string | number): number =>
+  typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b), 'en', { numeric: true });
+
+function filtered(
+  joints: readonly Joint[],
+  view: View,
+  all: readonly Column[],
+  eye: Eye,
+  lineName: (id: string) => string,
+): readonly Joint[] {
+  const words = view.find.toLowerCase().split(/\s+/).filter(Boolean);
+  const [columnId, value] = view.only
+    ? [view.only.slice(0, view.only.indexOf('=')), view.only.slice(view.only.indexOf('=') + 1)]
+    : ['', ''];
+  const column = all.find((c) => c.id === columnId);
+  if (!words.length && !column) return joints;
+  return joints.filter((j) => {
+    if (column && column.show(j, eye) !== value) return false;
+    if (!words.length) return true;
+    const text = `${all.map((c) => c.show(j, eye)).join(' ')} ${lineName(j.lineId)}`.toLowerCase();
+    return words.every((w) => text.includes(w));
+  });
+}
+
+/** Rows of the schedule: filtered, sorted, under the headings of their group. */
+export function scheduleRows(
+  joints: readonly Joint[],
+  lines: readonly Line[],
+  view: View,
+  all: readonly Column[],
+  eye: Eye,
+): ScheduleRow[] {
+  const names = new Map(lines.map((l) => [l.id, l.name]));
+  let shown = filtered(joints, view, all, eye, (id) => names.get(id) ?? '');
+  const by = view.sort ? all.find((c) => c.id === view.sort?.column) : undefined;
+  if (by) {
+    const keyed = shown.map((joint, i) => ({ joint, i, key: by.sort(joint, eye) }));
+    const sign = view.sort?.down ? -1 : 1;
+    shown = keyed.sort((a, b) => sign * compare(a.key, b.key) || a.i - b.i).map((k) => k.joint);
+  }
+  const row = (joint: Joint): ScheduleRow => ({ kind: 'joint', id: joint.id, joint });
+  if (view.groupBy === 'none') return shown.map(row);
+  const groups = new Map<string, { title: string; joints: Joint[] }>();
+  const searching = view.find.trim() !== '' || view.only !== '';
+  if (view.groupBy === 'line' && !searching) for (const l of lines) groups.set(l.id, { title: l.name, joints: [] });
+  const column = all.find((c) => c.id === view.groupBy);
+  for (const joint of shown) {
+    const id = view.groupBy === 'line' ? joint.lineId : (column?.show(joint, eye) ?? '');
+    let group = groups.get(id);
+    if (!group)
+      groups.set(
+        id,
+        (group = { title: view.groupBy === 'line' ? (names.get(id) ?? 'no line') : id || 'none', joints: [] }),
+      );
+    group.joints.push(joint);
+  }
+  const order = new Map(lines.map((l, i) => [l.id, i]));
+  const entries = [...groups].sort(([a], [b]) =>
+    view.groupBy === 'line' ? (order.get(a) ?? 1e9) - (order.get(b) ?? 1e9) : compare(a, b),
+  );
+  return entries.flatMap(([id, g]) => [
+    { kind: 'head' as const, id: `head-${id}`, title: g.title, count: g.joints.length },
+    ...g.joints.map(row),
+  ]);
 }

@@ -1,211 +1,156 @@
 import { CdkVirtualScrollViewport, ScrollingModule } from '@angular/cdk/scrolling';
 import {
+  afterNextRender,
   ChangeDetectionStrategy,
   Component,
   computed,
   effect,
   inject,
+  Injector,
+  input,
   output,
   signal,
   untracked,
   viewChild,
   type ElementRef,
 } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
 import type { Joint } from '@hephaist/contracts';
 import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
+import { ShopStore } from '../data/shop.store';
 import { StateMark } from '../drawings/state-mark';
 import { UnitsStore } from '../units/units.store';
+import { COLUMNS, columnsOf, templateOf, USUAL_COLUMNS, type Column, type Eye } from './schedule-columns';
+import { fromTsv, planPaste, readCells, toTsv, type CellText, type EditOutcome, type Range } from './schedule-edit';
+import { ScheduleMany } from './schedule-many';
+import { PLAIN_VIEW, scheduleRows, type GroupBy, type ScheduleRow, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
-import { metalWords, scheduleRows, sizeWords, stepFrom, type ScheduleRow } from './schedule-rows';
 
 export const ROW_PX = 28;
+const COLUMNS_KEY = 'hephaist.columns';
 
-interface Cells {
-  readonly gap: string;
-  readonly rod: string;
-  readonly flux: string;
+/** Where the cursor stands, or one end of a range. */
+interface Place {
+  readonly id: string;
+  readonly column: string;
 }
 
-/** The schedule: every joint of the job under its line, walked by keyboard, only the rows in view drawn. */
+function storedColumns(mode: 'narrow' | 'wide'): readonly string[] {
+  try {
+    const stored = JSON.parse(localStorage.getItem(`${COLUMNS_KEY}.${mode}`) ?? 'null') as string[] | null;
+    return stored?.length ? stored : USUAL_COLUMNS[mode];
+  } catch {
+    return USUAL_COLUMNS[mode];
+  }
+}
+
+/** The schedule: every joint of the job in rows, typed, filled, copied and pasted by keyboard; only rows in view drawn. */
 @Component({
   selector: 'hp-schedule',
-  imports: [ScrollingModule, ShorthandLine, StateMark],
-  template: `
-    <hp-shorthand-line (added)="grid.focus()" />
-    @if (failure(); as f) {
-      <p class="says-problem trouble" role="alert">
-        ✕ {{ f }} <button class="button" (click)="failure.set(null)">Dismiss</button>
-      </p>
-    }
-    <div class="tools">
-      <input
-        #finder
-        type="search"
-        placeholder="Find …"
-        aria-label="Find in the schedule"
-        [value]="find()"
-        (input)="find.set(finder.value)"
-        (keydown.arrowdown)="grid.focus()"
-      />
-      <button class="button" [disabled]="!store.done().length" (click)="undo()" title="Ctrl+Z">Undo</button>
-      <button class="button" [disabled]="!store.undone().length" (click)="redo()" title="Ctrl+Y">Redo</button>
-      <button class="button" (click)="rods.emit()">Rods</button>
-      <button class="button" (click)="importCsv.emit()">CSV</button>
-      <button class="button main" (click)="add.emit()">Add joint</button>
-    </div>
-    <div
-      #grid
-      class="grid"
-      role="grid"
-      tabindex="0"
-      aria-label="Joints"
-      [attr.aria-rowcount]="rows().length + 1"
-      [attr.aria-activedescendant]="store.selected() ? 'row-' + store.selected()?.id : null"
-      (keydown)="onKey($event)"
-    >
-      <div class="row head" role="row" aria-rowindex="1">
-        @for (name of headings; track name) {
-          <span role="columnheader" [class.number]="name === 'Gap/side'">{{ name }}</span>
-        }
-      </div>
-      <cdk-virtual-scroll-viewport [itemSize]="rowPx" minBufferPx="400" maxBufferPx="800" tabindex="0" role="rowgroup">
-        <div
-          *cdkVirtualFor="let row of rows(); let i = index; trackBy: track"
-          role="row"
-          class="row"
-          [class.heading]="row.kind === 'line'"
-          [class.selected]="row.kind === 'joint' && row.joint.id === store.selected()?.id"
-          [attr.aria-rowindex]="i + 2"
-          [attr.aria-selected]="row.kind === 'joint' ? row.joint.id === store.selected()?.id : null"
-          [attr.id]="row.kind === 'joint' ? 'row-' + row.joint.id : null"
-          (click)="row.kind === 'joint' && store.select(row.joint.id)"
-          (dblclick)="row.kind === 'joint' && edit.emit()"
-        >
-          @if (row.kind === 'line') {
-            <span role="gridcell" class="line-name">{{ row.line.name }} · {{ row.count }}</span>
-          } @else {
-            @let cells = cellsOf(row.joint);
-            @let state = store.stateOf()(row.joint);
-            <strong role="gridcell">{{ row.joint.mark }}</strong>
-            <span role="gridcell">{{ size(row.joint) }}</span>
-            <span role="gridcell">{{ metals(row.joint) }}</span>
-            <span role="gridcell">{{ row.joint.position }}</span>
-            <span role="gridcell" class="number">{{ cells.gap }}</span>
-            <span role="gridcell">{{ cells.rod }}</span>
-            <span role="gridcell">{{ cells.flux }}</span>
-            <span role="gridcell" class="state"><hp-state-mark [shape]="state.shape" />{{ state.word }}</span>
-          }
-        </div>
-      </cdk-virtual-scroll-viewport>
-    </div>
-    @if (!rows().length) {
-      <p class="quiet none">No joint matches “{{ find() }}”.</p>
-    }
-  `,
-  styles: `
-    :host {
-      display: flex;
-      flex-direction: column;
-      min-height: 0;
-      background: var(--sheet);
-    }
-    .tools {
-      display: flex;
-      gap: 8px;
-      padding: 8px 14px;
-      background: var(--paper);
-    }
-    input {
-      flex: 1;
-      min-width: 0;
-      font: inherit;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
-      padding: 3px 10px;
-    }
-    .grid {
-      flex: 1;
-      display: flex;
-      flex-direction: column;
-      min-height: 0;
-    }
-    .grid:focus-visible {
-      outline-offset: -2px;
-    }
-    cdk-virtual-scroll-viewport {
-      flex: 1;
-      min-height: 0;
-    }
-    .row {
-      display: grid;
-      grid-template-columns: 52px 68px minmax(96px, 1fr) 74px 56px 60px 48px 94px;
-      align-items: center;
-      height: 28px;
-      padding: 0 10px 0 14px;
-      border-bottom: 1px solid var(--hairline);
-      white-space: nowrap;
-      cursor: default;
-    }
-    .row > * {
-      overflow: hidden;
-      text-overflow: ellipsis;
-      padding-right: 6px;
-    }
-    .head {
-      font-size: 13px;
-      color: var(--mid);
-      border-bottom-color: var(--line-strong);
-      height: 26px;
-    }
-    .heading {
-      background: var(--paper);
-      font-weight: 600;
-      grid-template-columns: 1fr;
-    }
-    .selected {
-      background: var(--tint);
-      box-shadow: inset 3px 0 0 var(--copper);
-    }
-    .number {
-      text-align: right;
-      padding-right: 10px;
-    }
-    .state {
-      display: flex;
-      gap: 6px;
-      align-items: center;
-    }
-    .trouble {
-      padding: 4px 14px;
-      background: var(--paper);
-    }
-    .none {
-      padding: 20px;
-    }
-  `,
+  imports: [MatMenuModule, ScrollingModule, ScheduleMany, ShorthandLine, StateMark],
+  templateUrl: './schedule.html',
+  styleUrl: './schedule.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Schedule {
+  readonly wide = input(false);
   readonly add = output();
   readonly edit = output();
   readonly importCsv = output();
-  readonly rods = output();
+  readonly setup = output();
+  readonly wider = output();
+  /** Ids of the joints whose rods are asked for; empty for the whole job. */
+  readonly rods = output<readonly string[]>();
 
   protected readonly store = inject(JobStore);
+  private readonly shop = inject(ShopStore);
   private readonly units = inject(UnitsStore);
+  private readonly injector = inject(Injector);
   private readonly viewport = viewChild.required(CdkVirtualScrollViewport);
   private readonly finder = viewChild.required<ElementRef<HTMLInputElement>>('finder');
-  protected readonly find = signal('');
-  protected readonly failure = signal<string | null>(null);
+  private readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
+  private readonly editor = viewChild<ElementRef<HTMLInputElement>>('editor');
+
   protected readonly rowPx = ROW_PX;
-  protected readonly headings = ['Joint', 'Size', 'Tube · socket', 'Flow', 'Gap/side', 'Rod', 'Flux', 'State'];
-  protected readonly rows = computed(() => scheduleRows(this.store.joints(), this.store.lines(), this.find()));
-  protected readonly size = sizeWords;
-  protected readonly metals = metalWords;
-  protected readonly track = (_i: number, row: ScheduleRow): string =>
-    row.kind === 'line' ? row.line.id : row.joint.id;
+  protected readonly allColumns = COLUMNS;
+  protected readonly groups: readonly GroupBy[] = ['line', 'state', 'size', 'rod', 'none'];
+  protected readonly view = signal<View>(PLAIN_VIEW);
+  protected readonly failure = signal<string | null>(null);
+  protected readonly refused = signal<(EditOutcome & { readonly fresh: readonly Joint[] }) | null>(null);
+  private readonly chosen = signal({ narrow: storedColumns('narrow'), wide: storedColumns('wide') });
+  private readonly mode = computed(() => (this.wide() ? 'wide' : 'narrow'));
+  protected readonly columns = computed(() => columnsOf(this.chosen()[this.mode()]));
+  protected readonly template = computed(() => templateOf(this.columns()));
+
+  protected readonly eye = computed((): Eye => {
+    const show = this.units.show;
+    this.units.system();
+    return {
+      words: { lines: this.store.lines(), tables: this.shop.tables(), system: this.units.system() },
+      summaryOf: this.store.summaryOf(),
+      stateOf: this.store.stateOf(),
+      show: (si, quantity) => show(si, quantity, false),
+    };
+  });
+  protected readonly rows = computed(() =>
+    scheduleRows(this.store.joints(), this.store.lines(), this.view(), COLUMNS, this.eye()),
+  );
+  /** The joints shown, in order: what the cursor walks. */
+  private readonly walk = computed(() => this.rows().flatMap((r) => (r.kind === 'joint' ? [r.joint] : [])));
+  private readonly walkIndex = computed(() => new Map(this.walk().map((j, i) => [j.id, i])));
+  protected readonly jointCount = computed(() => this.walk().length);
+  protected readonly filters = computed(() => {
+    const eye = this.eye();
+    const titles = { line: 'Line', state: 'State', size: 'Size', rod: 'Rod' } as const;
+    return (Object.keys(titles) as (keyof typeof titles)[]).map((id) => {
+      const column = COLUMNS.find((c) => c.id === id);
+      const values = [...new Set(this.store.joints().map((j) => column?.show(j, eye) ?? ''))].sort();
+      return { title: titles[id], options: values.map((v) => ({ id: `${id}=${v}`, name: v })) };
+    });
+  });
+
+  private readonly column = signal('mark');
+  private readonly anchor = signal<Place | null>(null);
+  private readonly cursor = computed((): Place | null => {
+    const id = this.store.selected()?.id;
+    return id ? { id, column: this.columns().some((c) => c.id === this.column()) ? this.column() : 'mark' } : null;
+  });
+  /** The rectangle from anchor to cursor, among the joints and columns shown. */
+  protected readonly range = computed((): Range | null => {
+    const at = this.cursor();
+    if (!at) return null;
+    const from = this.anchor() ?? at;
+    const [r0, r1] = [this.walkIndex().get(from.id), this.walkIndex().get(at.id)];
+    if (r1 === undefined) return null;
+    const column = (id: string): number =>
+      Math.max(
+        0,
+        this.columns().findIndex((c) => c.id === id),
+      );
+    const [c0, c1] = [column(from.column), column(at.column)];
+    return {
+      top: Math.min(r0 ?? r1, r1),
+      bottom: Math.max(r0 ?? r1, r1),
+      left: Math.min(c0, c1),
+      right: Math.max(c0, c1),
+    };
+  });
+  protected readonly rangeJoints = computed(() => {
+    const range = this.range();
+    return range ? this.walk().slice(range.top, range.bottom + 1) : [];
+  });
+  private readonly rangeIds = computed(
+    () => new Set(this.rangeJoints().length > 1 ? this.ids(this.rangeJoints()) : []),
+  );
+  protected readonly activeCell = computed(() => {
+    const at = this.cursor();
+    return at && this.walkIndex().has(at.id) ? this.cellId(at.id, at.column) : null;
+  });
+
+  private readonly editing = signal<Place | null>(null);
+  protected readonly editText = signal('');
+  protected readonly editProblem = signal<string | null>(null);
 
   constructor() {
     effect(() => {
@@ -214,19 +159,51 @@ export class Schedule {
     });
   }
 
-  protected cellsOf(joint: Joint): Cells {
-    const plan = this.store.plan()(joint).plan;
-    const chosen = plan?.selection.chosen;
-    return {
-      gap: plan ? this.units.show(plan.gap.sideM, 'gap', false).replace(/^0\./, '.') : '–',
-      rod: chosen?.filler.id ?? 'none',
-      flux: chosen?.flux?.id ?? '–',
-    };
+  protected readonly track = (_i: number, row: ScheduleRow): string => row.id;
+  protected readonly cellId = (jointId: string, columnId: string): string => `cell-${jointId}-${columnId}`;
+  protected readonly ids = (joints: readonly Joint[]): string[] => joints.map((j) => j.id);
+  protected readonly asGroup = (value: string): GroupBy => value as GroupBy;
+  protected isShown = (id: string): boolean => this.chosen()[this.mode()].includes(id);
+  protected isEditing = (jointId: string, columnId: string): boolean =>
+    this.editing()?.id === jointId && this.editing()?.column === columnId;
+  protected isCursor = (jointId: string, columnId: string): boolean =>
+    this.cursor()?.id === jointId && this.cursor()?.column === columnId;
+  protected sortOf = (id: string): 'ascending' | 'descending' | null => {
+    const sort = this.view().sort;
+    return sort?.column === id ? (sort.down ? 'descending' : 'ascending') : null;
+  };
+
+  protected inRange(rowIndex: number, columnIndex: number): boolean {
+    const range = this.range();
+    const row = this.rows()[rowIndex];
+    if (!range || !row || columnIndex < range.left || columnIndex > range.right) return false;
+    return this.rangeIds().has(row.id) || (range.left !== range.right && row.id === this.cursor()?.id);
+  }
+
+  protected look(change: Partial<View>): void {
+    this.view.update((v) => ({ ...v, ...change }));
+    this.anchor.set(null);
+  }
+
+  /** First click sorts up, second down, third back to schedule order. */
+  protected sortBy(id: string): void {
+    const sort = this.view().sort;
+    this.look({
+      sort: sort?.column !== id ? { column: id, down: false } : sort.down ? null : { column: id, down: true },
+    });
+  }
+
+  protected toggleColumn(id: string): void {
+    if (id === 'mark') return;
+    const mode = this.mode();
+    const ids = this.isShown(id) ? this.chosen()[mode].filter((x) => x !== id) : [...this.chosen()[mode], id];
+    this.chosen.update((c) => ({ ...c, [mode]: ids }));
+    localStorage.setItem(`${COLUMNS_KEY}.${mode}`, JSON.stringify(ids));
   }
 
   /** Scrolls the selected row into view when it is not. */
   private reveal(id: string): void {
-    const index = this.rows().findIndex((r) => r.kind === 'joint' && r.joint.id === id);
+    const index = this.rows().findIndex((r) => r.id === id);
     const view = this.viewport();
     const top = view.measureScrollOffset('top');
     const height = view.getViewportSize();
@@ -237,57 +214,274 @@ export class Schedule {
   }
 
   /** Runs a step; a refusal is told here, and nothing is half-done. */
-  private async attempt(step: Promise<unknown>): Promise<void> {
+  private async attempt(step: () => Promise<unknown>): Promise<boolean> {
     this.failure.set(null);
     try {
-      await step;
+      await step();
+      return true;
     } catch (e) {
       this.failure.set((e as Error).message);
+      return false;
     }
   }
 
   protected undo(): void {
-    void this.attempt(this.store.undo());
+    void this.attempt(() => this.store.undo());
   }
 
   protected redo(): void {
-    void this.attempt(this.store.redo());
+    void this.attempt(() => this.store.redo());
   }
 
-  /** Takes the selected joint away; one step, so it can be undone. */
+  /** Takes the joints of the range away; one step, so it can be undone. */
   private remove(): void {
-    const joint = this.store.selected();
-    if (!joint) return;
-    const next = stepFrom(this.rows(), joint.id, 1) ?? stepFrom(this.rows(), joint.id, -1);
-    void this.attempt(
-      this.store.saveJoints([], [{ id: joint.id, seen: joint.version }]).then(() => {
-        if (next && next.id !== joint.id) this.store.select(next.id);
-      }),
+    const joints = this.rangeJoints();
+    const range = this.range();
+    if (!range || !joints.length) return;
+    const next = this.walk()[range.bottom + 1] ?? this.walk()[range.top - 1];
+    const removals = joints.flatMap((j) => {
+      const stored = this.store.entityMap()[j.id];
+      return stored ? [{ id: stored.id, seen: stored.version }] : [];
+    });
+    void this.attempt(() => this.store.saveJoints([], removals)).then((done) => {
+      if (!done) return;
+      this.anchor.set(null);
+      if (next) this.store.select(next.id);
+    });
+  }
+
+  /** Reads texts into cells and saves them as one step; what cannot be read is told, and nothing is changed. */
+  private async take(texts: readonly CellText[], fresh: readonly Joint[] = []): Promise<void> {
+    const touched = new Set(texts.map((t) => t.joint.id));
+    const taken = new Set(
+      this.store
+        .joints()
+        .filter((j) => !touched.has(j.id))
+        .map((j) => j.mark),
     );
+    const outcome = readCells(texts, this.eye(), taken);
+    if (outcome.problems.length) this.refused.set({ ...outcome, fresh });
+    else await this.saveOutcome(outcome);
+  }
+
+  private async saveOutcome(outcome: EditOutcome): Promise<void> {
+    if (outcome.joints.length) await this.attempt(() => this.store.changeJoints(outcome.joints));
+  }
+
+  protected takeGood(outcome: EditOutcome): void {
+    this.refused.set(null);
+    void this.saveOutcome(outcome);
+    this.grid().nativeElement.focus();
+  }
+
+  protected changeMany(columnId: string, text: string): void {
+    const column = COLUMNS.find((c) => c.id === columnId);
+    if (column) void this.take(this.rangeJoints().map((joint) => ({ joint, column, text })));
+  }
+
+  private columnAt(index: number): Column | undefined {
+    return this.columns()[index];
+  }
+
+  private moveTo(row: number, column: number, extend: boolean): void {
+    const rows = this.walk();
+    const joint = rows[Math.max(0, Math.min(rows.length - 1, row))];
+    const col = this.columnAt(Math.max(0, Math.min(this.columns().length - 1, column)));
+    if (!joint || !col) return;
+    if (extend) this.anchor.update((a) => a ?? this.cursor());
+    else this.anchor.set(null);
+    this.column.set(col.id);
+    this.store.select(joint.id);
+  }
+
+  private step(rows: number, columns: number, extend: boolean): void {
+    const at = this.cursor();
+    if (!at) return;
+    const row = this.walkIndex().get(at.id);
+    const column = this.columns().findIndex((c) => c.id === at.column);
+    this.moveTo(row === undefined ? 0 : row + rows, column + columns, extend);
+  }
+
+  protected pressCell(event: MouseEvent, jointId: string, columnId: string): void {
+    if (event.button !== 0) return;
+    event.preventDefault();
+    if (this.editing()) this.leaveEdit(this.editor()?.nativeElement.value ?? '');
+    const row = this.walkIndex().get(jointId);
+    if (row !== undefined)
+      this.moveTo(
+        row,
+        this.columns().findIndex((c) => c.id === columnId),
+        event.shiftKey,
+      );
+    this.grid().nativeElement.focus();
+  }
+
+  protected startEdit(text: string | null = null): void {
+    const at = this.cursor();
+    const joint = this.store.selected();
+    const column = this.columns().find((c) => c.id === at?.column);
+    if (!at || !joint || !column) return;
+    if (!column.cell) {
+      this.editProblem.set(`${column.title} is worked out, not typed.`);
+      return;
+    }
+    this.editText.set(text ?? column.cell.write(joint, this.eye().words));
+    this.editProblem.set(null);
+    this.editing.set(at);
+    afterNextRender(
+      () => {
+        const box = this.editor()?.nativeElement;
+        box?.focus();
+        if (text === null) box?.select();
+        else box?.setSelectionRange(text.length, text.length);
+      },
+      { injector: this.injector },
+    );
+  }
+
+  protected typeInto(text: string): void {
+    this.editText.set(text);
+    this.editProblem.set(null);
+  }
+
+  private endEdit(): void {
+    this.editing.set(null);
+    this.editProblem.set(null);
+    this.grid().nativeElement.focus();
+  }
+
+  /** Reads what was typed into the cursor's cell, or all cells of the range; true when it was taken. */
+  private commit(text: string, all: boolean): boolean {
+    const at = this.editing();
+    const column = this.columns().find((c) => c.id === at?.column);
+    const joint = at ? this.store.entityMap()[at.id] : undefined;
+    if (!column || !joint) return true;
+    const joints = all ? this.rangeJoints() : [joint];
+    const texts = joints.map((j) => ({ joint: j, column, text }));
+    const touched = new Set(this.ids(joints));
+    const taken = new Set(
+      this.store
+        .joints()
+        .filter((j) => !touched.has(j.id))
+        .map((j) => j.mark),
+    );
+    const outcome = readCells(texts, this.eye(), taken);
+    if (outcome.problems[0]) {
+      this.editProblem.set(outcome.problems[0].says);
+      return false;
+    }
+    this.endEdit();
+    void this.saveOutcome(outcome);
+    return true;
+  }
+
+  protected onEditKey(event: KeyboardEvent, text: string): void {
+    event.stopPropagation();
+    if (event.key === 'Escape') this.endEdit();
+    else if (event.key === 'Enter') {
+      const all = event.ctrlKey || event.metaKey;
+      if (this.commit(text, all) && !all) this.step(event.shiftKey ? -1 : 1, 0, false);
+    } else if (event.key === 'Tab') {
+      if (this.commit(text, false)) this.step(0, event.shiftKey ? -1 : 1, false);
+    } else return;
+    event.preventDefault();
+  }
+
+  /** Leaving the cell takes what can be read; what cannot stays open. */
+  protected leaveEdit(text: string): void {
+    if (this.editing()) this.commit(text, false);
+  }
+
+  private clear(): void {
+    const range = this.range();
+    if (!range) return;
+    const columns = this.columns().slice(range.left, range.right + 1);
+    if (columns.some((c) => c.id === 'mark')) return this.remove();
+    const texts = this.rangeJoints().flatMap((joint) =>
+      columns.filter((c) => c.cell).map((column) => ({ joint, column, text: '' })),
+    );
+    void this.take(texts);
+  }
+
+  /** The top row of the range goes into the rows below it. */
+  private fillDown(): void {
+    const range = this.range();
+    const [first, ...rest] = this.rangeJoints();
+    if (!range || !first || !rest.length) return;
+    const columns = this.columns()
+      .slice(range.left, range.right + 1)
+      .filter((c) => c.cell && c.id !== 'mark');
+    const words = this.eye().words;
+    void this.take(
+      rest.flatMap((joint) =>
+        columns.map((column) => ({ joint, column, text: column.cell?.write(first, words) ?? '' })),
+      ),
+    );
+  }
+
+  protected onCopy(event: ClipboardEvent): void {
+    const range = this.range();
+    if (!range || this.editing()) return;
+    event.preventDefault();
+    const columns = this.columns().slice(range.left, range.right + 1);
+    event.clipboardData?.setData('text/plain', toTsv(this.rangeJoints(), columns, this.eye()));
+  }
+
+  protected onPaste(event: ClipboardEvent): void {
+    const range = this.range();
+    const line = this.store.lineOf().get(this.store.selected()?.lineId ?? '');
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    if (!range || !line || !text || this.editing()) return;
+    event.preventDefault();
+    const joints = this.store.joints();
+    const plan = planPaste(fromTsv(text), range, this.walk(), this.columns(), {
+      line,
+      marks: joints.map((j) => j.mark),
+      sort: joints.at(-1)?.sort ?? 0,
+      newId,
+    });
+    void this.take(plan.texts, plan.fresh);
   }
 
   protected onKey(event: KeyboardEvent): void {
     const command = event.ctrlKey || event.metaKey;
-    if (command && event.key === 'z' && !event.shiftKey) return this.undo();
-    if (command && (event.key === 'y' || (event.key === 'Z' && event.shiftKey))) return this.redo();
-    if (command || event.altKey) return;
-    const steps: Record<string, number> = {
-      ArrowDown: 1,
-      ArrowUp: -1,
-      PageDown: 12,
-      PageUp: -12,
-      Home: -1e6,
-      End: 1e6,
-    };
-    const step = steps[event.key];
-    if (step !== undefined) {
-      const to = stepFrom(this.rows(), this.store.selected()?.id ?? null, step);
-      if (to) this.store.select(to.id);
-    } else if (event.key === 'Enter') this.edit.emit();
-    else if (event.key === 'n') this.add.emit();
-    else if (event.key === 'Delete') this.remove();
-    else if (event.key === '/') this.finder().nativeElement.focus();
-    else return;
+    const key = event.key;
+    if (command && key === 'z' && !event.shiftKey) this.undo();
+    else if (command && (key === 'y' || (key === 'Z' && event.shiftKey))) this.redo();
+    else if (command && key === 'd') this.fillDown();
+    else if (command && key === 'a') {
+      this.moveTo(this.walk().length - 1, this.columns().length - 1, false);
+      this.anchor.set({ id: this.walk()[0]?.id ?? '', column: this.columns()[0]?.id ?? 'mark' });
+    } else if (command && key === 'Home') this.moveTo(0, 0, event.shiftKey);
+    else if (command && key === 'End') this.moveTo(1e9, 1e9, event.shiftKey);
+    else if (command || event.altKey) {
+      if (event.altKey && key === 'n') this.add.emit();
+      else if (event.altKey && key === 'e') this.edit.emit();
+      else return;
+    } else if (!this.plainKey(event)) return;
     event.preventDefault();
+  }
+
+  /** Keys without Ctrl or Alt; false where the key is none of ours. */
+  private plainKey({ key, shiftKey }: KeyboardEvent): boolean {
+    const moves: Record<string, readonly [number, number]> = {
+      ArrowDown: [1, 0],
+      ArrowUp: [-1, 0],
+      ArrowRight: [0, 1],
+      ArrowLeft: [0, -1],
+      PageDown: [12, 0],
+      PageUp: [-12, 0],
+      Home: [0, -1e6],
+      End: [0, 1e6],
+    };
+    const move = moves[key];
+    if (move) this.step(move[0], move[1], shiftKey);
+    else if (key === 'Enter' || key === 'F2') this.startEdit();
+    else if (key === 'Delete' || key === 'Backspace') this.clear();
+    else if (key === 'Escape') this.anchor.set(null);
+    else if (key === '/') this.finder().nativeElement.focus();
+    else if (key.length === 1) this.startEdit(key);
+    else return false;
+    return true;
   }
 }

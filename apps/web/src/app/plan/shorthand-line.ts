@@ -3,6 +3,7 @@ import type { Joint } from '@hephaist/contracts';
 import { readShorthand } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
+import { ShopStore } from '../data/shop.store';
 import { nextMark } from './joint-draft';
 
 /** One line of shorthand adds joints to the selected joint's line; it is read out as it is typed. */
@@ -36,7 +37,7 @@ import { nextMark } from './joint-draft';
           <span class="refused">{{ p }}</span>
         }
         @if (reading().joint) {
-          <strong class="fine">↵ adds {{ reading().count }} to {{ line()?.name }}</strong>
+          <strong class="fine">↵ adds {{ reading().count * reading().joints.length }} to {{ line()?.name }}</strong>
         }
       }
     </p>
@@ -75,9 +76,10 @@ import { nextMark } from './joint-draft';
 export class ShorthandLine {
   readonly added = output();
   private readonly store = inject(JobStore);
+  private readonly shop = inject(ShopStore);
   protected readonly text = signal('');
   protected readonly failure = signal<string | null>(null);
-  protected readonly reading = computed(() => readShorthand(this.text()));
+  protected readonly reading = computed(() => readShorthand(this.text(), this.shop.tables()));
   /** Problems of the whole line, beside those marked at a word. */
   protected readonly other = computed(() => this.reading().problems.filter((p) => !p.startsWith('"')));
   protected readonly line = computed(
@@ -86,16 +88,27 @@ export class ShorthandLine {
 
   protected async add(event: Event): Promise<void> {
     event.preventDefault();
-    const { joint, count } = this.reading();
+    const { joints: each, count } = this.reading();
     const line = this.line();
-    if (!joint || !line) return;
+    if (!each.length || !line) return;
     const marks = this.store.joints().map((j) => j.mark);
     const last = this.store.joints().at(-1)?.sort ?? 0;
     const joints: Joint[] = [];
-    for (let i = 0; i < count; i++) {
+    for (let i = 0; i < count * each.length; i++) {
+      const joint = each[i % each.length];
+      if (!joint) continue;
       const mark = nextMark(line.prefix, marks);
       marks.push(mark);
-      joints.push({ ...joint, id: newId(), jobId: line.jobId, lineId: line.id, mark, sort: last + 1 + i, note: '' });
+      joints.push({
+        ...joint,
+        id: newId(),
+        jobId: line.jobId,
+        lineId: line.id,
+        mark,
+        sort: last + 1 + i,
+        setAside: null,
+        note: '',
+      });
     }
     try {
       await this.store.saveJoints(joints.map((data) => ({ seen: 0, data })));

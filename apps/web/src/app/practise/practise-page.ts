@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { findSensitivePart, verdictSentence } from '@hephaist/core';
+import { verdictSentence } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
+import { ShopStore } from '../data/shop.store';
 import { LadderView } from '../drawings/ladder';
 import { Section } from '../drawings/section';
 import { JointReasons } from '../plan/joint-reasons';
-import { metalWords, sizeWords } from '../plan/schedule-rows';
+import { metalWords, sizeWords } from '../plan/schedule-columns';
 import { questionOf, type Question } from './questions';
 
 /** Practise: choose the rod for a real joint of this job; the plan's own rules say how good the choice is. */
@@ -112,6 +113,7 @@ import { questionOf, type Question } from './questions';
 })
 export class PractisePage {
   private readonly store = inject(JobStore);
+  private readonly tables = inject(ShopStore).tables;
   private readonly turn = signal(Math.random());
   protected readonly answer = signal<string | null>(null);
   protected readonly tries = signal(0);
@@ -123,7 +125,7 @@ export class PractisePage {
     const pick = (this.turn() * 7919) % 1;
     for (const joint of this.store.joints()) {
       const planned = this.store.plan()(joint);
-      if (!planned.plan || kinds.has(planned)) continue;
+      if (joint.setAside || !planned.plan || kinds.has(planned)) continue;
       const question = questionOf(joint, planned.plan, pick);
       if (question) kinds.set(planned, question);
     }
@@ -136,8 +138,8 @@ export class PractisePage {
   protected readonly facts = computed(() => {
     const q = this.question();
     if (!q) return '';
-    const near = findSensitivePart(q.joint.partNearby?.partId ?? '');
-    return `${q.joint.mark}: ${sizeWords(q.joint)}, ${metalWords(q.joint)} ${q.joint.socket.kind}, ${q.joint.position}. ${q.plan.service.name}.${near ? ` ${near.name} nearby.` : ''}`;
+    const near = q.plan.partNearby;
+    return `${q.joint.mark}: ${sizeWords(q.joint)}, ${metalWords(q.joint, this.tables())} ${q.joint.socket.kind}, ${q.joint.position}. ${q.plan.service.name}.${near ? ` ${near.name} nearby.` : ''}`;
   });
   protected readonly sentence = computed(() => {
     const q = this.question();
@@ -162,9 +164,7 @@ export class PractisePage {
   });
   private readonly line = computed(() => this.store.lineOf().get(this.question()?.joint.lineId ?? ''));
   protected readonly serviceMaxK = computed(() => this.line()?.serviceMaxK ?? 310);
-  protected readonly partLimitK = computed(
-    () => findSensitivePart(this.question()?.joint.partNearby?.partId ?? '')?.limitK ?? null,
-  );
+  protected readonly partLimitK = computed(() => this.question()?.plan.partNearby?.limitK ?? null);
 
   protected choose(id: string): void {
     this.answer.set(id);

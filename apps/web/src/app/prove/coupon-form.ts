@@ -1,30 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
 import { couponSchema, problemsOf, type Coupon } from '@hephaist/contracts';
-import {
-  cupForOd,
-  displayUnit,
-  findSectionRuleSet,
-  findTube,
-  judgeSection,
-  sizesOf,
-  type FieldProblem,
-  type Position,
-} from '@hephaist/core';
+import { displayUnit, findSectionRuleSet, judgeSection, type FieldProblem, type Position } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
+import { ShopStore } from '../data/shop.store';
 import { Strip } from '../drawings/strip';
 import { Entry } from '../forms/entry';
 import {
-  FILLER_OPTIONS,
-  METAL_OPTIONS,
+  fillerOptions,
+  metalOptions,
   POSITION_OPTIONS,
   RULE_SET_OPTIONS,
   sizeOptions,
-  STANDARD_OPTIONS,
+  standardOptions,
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
@@ -47,10 +39,11 @@ export class CouponForm {
   private readonly job = inject(JobStore);
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = displayUnit('diameter', this.system).symbol;
+  private readonly tables = inject(ShopStore).tables;
   protected readonly lists = {
-    standards: STANDARD_OPTIONS,
-    metals: METAL_OPTIONS,
-    fillers: FILLER_OPTIONS,
+    standards: standardOptions(this.tables()),
+    metals: metalOptions(this.tables()),
+    fillers: fillerOptions(this.tables()),
     positions: POSITION_OPTIONS,
     ruleSets: RULE_SET_OPTIONS,
   };
@@ -81,9 +74,9 @@ export class CouponForm {
   protected readonly busy = signal(false);
   private readonly id = newId();
 
-  protected readonly sizes = computed(() => sizeOptions(this.draft().standardId));
+  protected readonly sizes = computed(() => sizeOptions(this.tables(), this.draft().standardId));
   private readonly cupDepthM = computed(
-    () => cupForOd(findTube(this.draft().standardId, this.draft().size)?.odM ?? 0)?.depthM,
+    () => this.tables().cup(this.tables().tube(this.draft().standardId, this.draft().size)?.odM ?? 0)?.depthM,
   );
   /** Overlap typed, or the cup's depth for this tube. */
   private readonly overlapM = computed(() => {
@@ -122,7 +115,7 @@ export class CouponForm {
     };
   });
   private readonly problems = computed(() => {
-    const contract = problemsOf(couponSchema, this.coupon()).map((p) =>
+    const contract = problemsOf(couponSchema, this.coupon(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
     return [...this.told(), ...this.left().problems, ...this.right().problems, ...(this.tried() ? contract : [])];
@@ -144,7 +137,7 @@ export class CouponForm {
   }
 
   protected setStandard(standardId: string): void {
-    this.set({ standardId, size: sizesOf(standardId)[0] ?? '' });
+    this.set({ standardId, size: this.tables().sizes(standardId)[0] ?? '' });
   }
 
   protected problem(field: string): string | null {

@@ -1,10 +1,11 @@
 import { percent } from '../../fillers/fillers.js';
-import { GAP_ADVICE, gapVerdict } from '../../fit-up/gap.js';
+import { GAP_ADVICE, gapVerdict, type GapVerdict } from '../../fit-up/gap.js';
 import { isFerrous } from '../../metals/metals.js';
 import { derived, practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
 import { deltaFToK, degFToK } from '../../units/units.js';
-import { bothCopper, hasFamily, type Candidate, type Rule } from '../facts.js';
+import { bothCopper, firstToMelt, hasFamily, type Candidate, type Rule } from '../facts.js';
+import { COATING, isMadeCoated } from '../flux-choice.js';
 
 /** Rules that judge one filler on one joint. */
 
@@ -31,7 +32,7 @@ const phosphorusOnIronOrNickel: FillerRule = {
   source: handbook,
   judge: (c) => {
     if (c.filler.group !== 'BCuP') return null;
-    const bad = [c.tube, c.socket].find((m) => isFerrous(m) || m.family === 'nickel');
+    const bad = c.metals.find((m) => isFerrous(m) || m.family === 'nickel');
     if (!bad) return null;
     return {
       effect: 'refuse',
@@ -134,7 +135,7 @@ const meltingMargin: FillerRule = {
   title: 'Brazing range plus margin stays under the lower base metal',
   source: practice('100 °F for torch work, 50 °F for aluminium'),
   judge: (c) => {
-    const lower = c.tube.solidusK <= c.socket.solidusK ? c.tube : c.socket;
+    const lower = firstToMelt(c);
     const margin = deltaFToK(lower.family === 'aluminium' ? 50 : 100);
     const name = lower.name.toLowerCase();
     if (c.filler.brazingK.min + margin > lower.solidusK)
@@ -163,26 +164,41 @@ const fluxNeeded: FillerRule = {
     if (!c.flux)
       return {
         effect: 'refuse',
-        says: 'No flux class on file covers this rod on these metals over its whole brazing range.',
+        says:
+          c.coated && isMadeCoated(c.filler)
+            ? `The coating counts as ${COATING[c.filler.group] ?? ''}, which does not cover this rod on these metals: take bare rod with paste.`
+            : 'No flux class on file covers this rod on these metals over its whole brazing range.',
       };
     return {
       effect: 'note',
-      says: `Flux ${c.flux.id}: active ${f(c.flux.activeK.min)} to ${f(c.flux.activeK.max)}, covers ${f(c.filler.brazingK.min)} to ${f(c.filler.brazingK.max)}.`,
+      says: `${c.coated && isMadeCoated(c.filler) ? 'The coating is' : 'Flux'} ${c.flux.id}: active ${f(c.flux.activeK.min)} to ${f(c.flux.activeK.max)}, covers ${f(c.filler.brazingK.min)} to ${f(c.filler.brazingK.max)}.`,
     };
   },
 };
+
+const order: readonly GapVerdict[] = ['in band', 'tight', 'bridgeable', 'too wide', 'seizes'];
+
+/** The verdict of the gap, or of the worse one where a bush makes two. */
+export function worstGapVerdict(c: Pick<Candidate, 'filler' | 'gap' | 'outerGap'>): GapVerdict {
+  const of = (sideM: number): GapVerdict => gapVerdict(sideM, c.filler.gapBandM, c.filler.bridgesToM);
+  const inner = of(c.gap.sideM);
+  if (!c.outerGap) return inner;
+  const outer = of(c.outerGap.sideM);
+  return order.indexOf(outer) > order.indexOf(inner) ? outer : inner;
+}
 
 const gapAtHeat: FillerRule = {
   id: 'gap-at-heat',
   title: 'Gap per side at brazing temperature against the rod’s band',
   source: derived('expansion of both metals; bands from the AWS Brazing Handbook, from memory'),
   judge: (c) => {
-    const verdict = gapVerdict(c.gap.sideM, c.filler.gapBandM, c.filler.bridgesToM);
+    const verdict = worstGapVerdict(c);
     if (verdict === 'in band') return null;
     const hard = verdict === 'seizes' || verdict === 'too wide';
+    const where = c.outerGap ? ' in one of the two gaps' : '';
     return {
       effect: hard ? 'refuse' : 'caution',
-      says: `${verdict[0]?.toUpperCase()}${verdict.slice(1)} at ${f(c.gap.tempK)}: ${GAP_ADVICE[verdict]}.`,
+      says: `${verdict[0]?.toUpperCase()}${verdict.slice(1)}${where} at ${f(c.gap.tempK)}: ${GAP_ADVICE[verdict]}.`,
     };
   },
 };
@@ -212,7 +228,7 @@ const needsProcedure: FillerRule = {
       ? { effect: 'note', says: `Covered by ${covered.name}.` }
       : {
           effect: 'caution',
-          says: `Needs a procedure: none on file covers F-number ${c.filler.fNumber} with ${c.flux ? c.flux.id : 'no flux'}.`,
+          says: `Needs a procedure under ${c.codeSet}: none on file covers F-number ${c.filler.fNumber} with ${c.flux ? c.flux.id : 'no flux'}.`,
         };
   },
 };

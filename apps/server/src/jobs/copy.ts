@@ -1,0 +1,47 @@
+import type { Job, Joint, Line } from '@hephaist/contracts';
+import { v7 as newId } from 'uuid';
+import { NotFoundError } from '../http/errors.js';
+import type { RecordStore } from '../records/store.js';
+
+/**
+ * Copies a job with its lines and joints under a new name. What was brazed stays with the job it was brazed on.
+ * The same command sent again gets its first answer.
+ */
+export async function copyJob(
+  store: RecordStore,
+  jobId: string,
+  name: string,
+  commandId: string,
+  actor: string,
+): Promise<{ jobId: string }> {
+  return store.inTransaction(async (trx) => {
+    const before = await trx.claimCommand(commandId, actor, 'copy-job');
+    if (before) return before as { jobId: string };
+    const from = await trx.find('job', jobId);
+    if (!from) throw new NotFoundError('No such job here.');
+    const [lines, joints] = await Promise.all([
+      trx.list('line', { job_id: jobId }),
+      trx.list('joint', { job_id: jobId }),
+    ]);
+    const { version: _job, ...job } = from;
+    const copy: Job = { ...job, id: newId(), name, archived: false };
+    const newLine = new Map(lines.map((l) => [l.id, newId()]));
+    await trx.insert('job', copy);
+    await trx.insertMany(
+      'line',
+      lines.map(({ version: _v, ...l }): Line => ({ ...l, id: newLine.get(l.id) ?? newId(), jobId: copy.id })),
+    );
+    await trx.insertMany(
+      'joint',
+      joints.map(({ version: _v, ...j }): Joint => ({
+        ...j,
+        id: newId(),
+        jobId: copy.id,
+        lineId: newLine.get(j.lineId) ?? '',
+      })),
+    );
+    const result = { jobId: copy.id };
+    await trx.finishCommand(commandId, result);
+    return result;
+  });
+}

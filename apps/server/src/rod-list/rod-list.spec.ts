@@ -1,0 +1,69 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { importJob } from '../exchange/job-file.js';
+import { jobRodList, parseRodListRequest } from './rod-list.js';
+
+let h: Harness;
+const file = demoFile();
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId(), 'demo');
+});
+afterAll(() => h.close());
+
+const brackets = file.joints.filter((j) => j.mark.startsWith('BR-')).map((j) => j.id);
+const asked = {
+  jointIds: brackets,
+  scope: 'Pipe brackets',
+  system: 'us',
+  prices: { silverPerKg: 1000, basePerKg: 30 },
+  spare: 0.1,
+  loss: 0.15,
+};
+const post = (body: object, jobId = file.job.id) => request(h.app).post(`/api/jobs/${jobId}/rod-list.pdf`).send(body);
+
+async function wordsOf(pdf: Buffer): Promise<string> {
+  const doc = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false }).promise;
+  const pages = await Promise.all(
+    Array.from({ length: doc.numPages }, async (_, i) => (await doc.getPage(i + 1)).getTextContent()),
+  );
+  return pages.flatMap((p) => p.items.map((x) => ('str' in x ? x.str : ''))).join(' ');
+}
+
+describe('the rod list as PDF', () => {
+  it('reads back by another library with every rod, flux and the sum of the list', async () => {
+    const answer = await post(asked)
+      .buffer(true)
+      .parse((res, done) => {
+        const chunks: Buffer[] = [];
+        res.on('data', (c: Buffer) => chunks.push(c));
+        res.on('end', () => done(null, Buffer.concat(chunks)));
+      });
+    expect(answer.status).toBe(200);
+    expect(answer.headers['content-type']).toContain('application/pdf');
+    const words = await wordsOf(answer.body as Buffer);
+    const { list } = await jobRodList(h.store, file.job.id, parseRodListRequest(asked));
+    expect(list.rods.length).toBeGreaterThan(1);
+    for (const r of list.rods) expect(words).toContain(r.form.name);
+    for (const f of list.fluxes) expect(words).toContain(f.flux.id);
+    expect(words).toContain(list.cost.toFixed(2));
+    expect(words).toContain('Pipe brackets');
+    expect(words).toContain('local codes'.replace('l', 'L'));
+  });
+  it('counts what was brazed as used, and leaves out what is set aside', async () => {
+    const all = { ...asked, jointIds: file.joints.map((j) => j.id) };
+    const { list } = await jobRodList(h.store, file.job.id, parseRodListRequest(all));
+    const counted = list.rods.reduce((n, r) => n + r.joints, 0) + list.withoutRod;
+    expect(counted).toBe(file.joints.filter((j) => !j.setAside).length);
+    const left = list.rods.reduce((n, r) => n + r.leftJoints, 0);
+    expect(left).toBeLessThan(counted);
+  });
+  it('refuses nonsense at its field', async () => {
+    const bad = await post({ ...asked, spare: -1 }).expect(422);
+    expect(bad.body.fields[0].field).toBe('spare');
+    expect((await post({ ...asked, system: 'cubits' }).expect(422)).body.fields[0].field).toBe('system');
+    await post(asked, newId()).expect(404);
+  });
+});

@@ -1,0 +1,64 @@
+import { parse, planner, sum, type Stored, type Joint } from '@hephaist/contracts';
+import { rodList, type RodList, type RodListJoint, type RodListWishes, type UnitSystem } from '@hephaist/core';
+import * as yup from 'yup';
+import { NotFoundError } from '../http/errors.js';
+import type { RecordStore } from '../records/store.js';
+import { shopFor } from '../shop/shop.js';
+
+const share = (label: string, max: number) =>
+  yup
+    .number()
+    .typeError(`${label} must be a number`)
+    .required(`${label} is needed`)
+    .min(0, `${label}: 0 or more`)
+    .max(max, `${label}: at most ${max}`);
+
+const requestSchema = yup
+  .object({
+    jointIds: yup.array(yup.string().required()).max(20000, 'at most 20 000 joints').required(),
+    scope: yup.string().max(100).required(),
+    system: yup
+      .string()
+      .oneOf(['us', 'metric'] as const)
+      .required(),
+    prices: yup.object({ silverPerKg: share('Silver', 1e7), basePerKg: share('The rest', 1e7) }).required(),
+    spare: share('Spare', 5),
+    loss: share('Loss', 1),
+  })
+  .noUnknown('has a field that is not known here');
+
+export interface RodListRequest extends RodListWishes {
+  readonly jointIds: readonly string[];
+  readonly scope: string;
+  readonly system: UnitSystem;
+}
+
+/** @throws ContractError naming each field */
+export const parseRodListRequest = (value: unknown): RodListRequest => parse(requestSchema, value) as RodListRequest;
+
+export interface JobRodList {
+  readonly jobName: string;
+  readonly list: RodList;
+}
+
+/** The rod and flux list of some joints of a job, planned here as the screen plans it. */
+export async function jobRodList(store: RecordStore, jobId: string, request: RodListRequest): Promise<JobRodList> {
+  const job = await store.find('job', jobId);
+  if (!job) throw new NotFoundError('No such job here.');
+  const [lines, joints, logs, shop] = await Promise.all([
+    store.list('line', { job_id: jobId }),
+    store.list('joint', { job_id: jobId }),
+    store.list('log', { job_id: jobId }),
+    shopFor(store),
+  ]);
+  const wanted = new Set(request.jointIds);
+  const last = new Map([...logs].sort((a, b) => (a.brazedAt < b.brazedAt ? -1 : 1)).map((l) => [l.jointId, l.visual]));
+  const plan = planner(job, lines, shop);
+  const counted = joints
+    .filter((j) => wanted.has(j.id) && !j.setAside)
+    .flatMap((j: Stored<Joint>): RodListJoint[] => {
+      const { summary } = sum(plan(j));
+      return summary ? [{ summary, brazed: last.get(j.id) === 'accepted' }] : [];
+    });
+  return { jobName: job.name, list: rodList(counted, request, shop.catalogue) };
+}

@@ -1,0 +1,27 @@
+import { shopOf, type ShopData } from '@hephaist/contracts';
+import { catalogueWith, type Catalogue, type Shop } from '@hephaist/core';
+import { Router } from 'express';
+import type { RecordStore } from '../records/store.js';
+
+/** The shipped tables with the company's own rows over them. */
+export const tablesOf = async (store: RecordStore): Promise<Catalogue> => catalogueWith(await store.list('own_row'));
+
+async function dataOf(store: RecordStore): Promise<ShopData> {
+  const [rows, weighings] = await Promise.all([store.list('own_row'), store.list('weighing')]);
+  return { rows, weighing: weighings[0] ?? null };
+}
+
+/** Tables, procedures and weights as the planner asks for them. */
+export async function shopFor(store: RecordStore): Promise<Shop> {
+  const [{ rows, weighing }, procedures] = await Promise.all([dataOf(store), store.list('procedure')]);
+  return shopOf(rows, procedures, weighing);
+}
+
+/** Reading what the company changed of the shipped tables and weights. */
+export function shopRoutes(store: RecordStore): Router {
+  const router = Router();
+  router.get('/shop', async (_req, res) => {
+    res.json(await dataOf(store));
+  });
+  return router;
+}

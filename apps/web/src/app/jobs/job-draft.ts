@@ -1,0 +1,98 @@
+import type { Job, Line } from '@hephaist/contracts';
+import { AMBIENT_K, displayUnit, type CodeSetId, type Quantity, type Schools, type UnitSystem } from '@hephaist/core';
+import { shown, typed } from '../plan/joint-draft';
+
+/** A line while it is typed: numbers stay text in the units shown. */
+export interface LineDraft {
+  readonly name: string;
+  readonly prefix: string;
+  readonly serviceId: string;
+  readonly fluid: string;
+  readonly design: string;
+  readonly test: string;
+  readonly serviceMax: string;
+  readonly fitUp: string;
+  readonly length: string;
+  readonly oxygen: string;
+  readonly codeSet: CodeSetId | '';
+  readonly schools: Partial<Schools>;
+}
+
+/** The number fields of a line with their quantity and where they are kept. */
+const NUMBERS: readonly (readonly [
+  draft: keyof LineDraft,
+  line: 'designPa' | 'testPa' | 'serviceMaxK' | 'fitUpK' | 'lengthM',
+  quantity: Quantity,
+])[] = [
+  ['design', 'designPa', 'pressure'],
+  ['test', 'testPa', 'pressure'],
+  ['serviceMax', 'serviceMaxK', 'temperature'],
+  ['fitUp', 'fitUpK', 'temperature'],
+  ['length', 'lengthM', 'run'],
+];
+
+export function lineDraftOf(line: Line, system: UnitSystem): LineDraft {
+  const numbers = Object.fromEntries(NUMBERS.map(([d, l, q]) => [d, shown(line[l], q, system)]));
+  return {
+    name: line.name,
+    prefix: line.prefix,
+    serviceId: line.serviceId,
+    fluid: line.fluid,
+    oxygen: String(Number((line.oxygenLimit * 100).toPrecision(6))),
+    codeSet: line.codeSet ?? '',
+    schools: line.schools,
+    ...numbers,
+  } as LineDraft;
+}
+
+/** The line a draft stands for; text nobody changed gives exactly the stored value. */
+export function lineOf(draft: LineDraft, base: Line, system: UnitSystem): Line {
+  const numbers = Object.fromEntries(
+    NUMBERS.map(([d, l, q]) => {
+      const text = draft[d] as string;
+      return [l, text.trim() === shown(base[l], q, system) ? base[l] : typed(text, q, system)];
+    }),
+  );
+  return {
+    ...base,
+    name: draft.name.trim(),
+    prefix: draft.prefix.trim(),
+    serviceId: draft.serviceId,
+    fluid: draft.fluid.trim(),
+    oxygenLimit: Number(draft.oxygen.replace(',', '.')) / 100,
+    codeSet: draft.codeSet || null,
+    schools: draft.schools,
+    ...numbers,
+  };
+}
+
+/** A line as a foreman begins it: refrigerant, pressures of the last line. */
+export const newLine = (jobId: string, id: string, sort: number, like: Line | undefined): Line => ({
+  id,
+  jobId,
+  name: '',
+  prefix: '',
+  sort,
+  serviceId: like?.serviceId ?? 'refrigerant-poe',
+  fluid: like?.fluid ?? '',
+  designPa: like?.designPa ?? 2413165.05,
+  testPa: like?.testPa ?? 2654481.56,
+  serviceMaxK: like?.serviceMaxK ?? displayUnit('temperature', 'us').toSi(100),
+  lengthM: like?.lengthM ?? 15.24,
+  oxygenLimit: like?.oxygenLimit ?? 0.01,
+  fitUpK: AMBIENT_K,
+  codeSet: null,
+  schools: {},
+});
+
+/** A job as it is begun. */
+export const newJob = (id: string, name: string): Job => ({
+  id,
+  name,
+  place: '',
+  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+  codeSet: 'asme-ix',
+  schools: {},
+  carried: [],
+  archived: false,
+});

@@ -1,0 +1,169 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { findTableForm, ownRowSchema, problemsOf, type OwnRowRecord, type TableField } from '@hephaist/contracts';
+import { displayUnit, valuesOf, type FieldProblem, type TableId } from '@hephaist/core';
+import { ApiProblem } from '../data/api';
+import { newId } from '../data/outbox';
+import { ShopStore } from '../data/shop.store';
+import { Entry } from '../forms/entry';
+import { plain } from '../forms/options';
+import { Pick as PickField } from '../forms/pick';
+import { problemAt } from '../forms/problems';
+import { shown, typed } from '../plan/joint-draft';
+import { UnitsStore } from '../units/units.store';
+
+/** Adds a row of the company's own to a table, or corrects one: the shipped values stand beside what is typed. */
+@Component({
+  selector: 'hp-row-form',
+  imports: [Entry, PickField],
+  templateUrl: './row-form.html',
+  styles: `
+    :host {
+      display: block;
+      background: var(--sheet);
+      border: 1px solid var(--copper);
+      border-radius: 6px;
+      padding: 10px 14px;
+      max-height: 60vh;
+      overflow-y: auto;
+    }
+    form {
+      display: grid;
+      grid-template-columns: repeat(4, 1fr);
+      gap: 8px 14px;
+      align-items: start;
+    }
+    .was {
+      font-size: 12.5px;
+      color: var(--mid);
+    }
+    .all {
+      grid-column: 1 / -1;
+      display: flex;
+      gap: 10px;
+      justify-content: end;
+      align-items: center;
+    }
+    .two {
+      grid-column: span 2;
+    }
+    @media (max-width: 800px) {
+      form {
+        grid-template-columns: 1fr 1fr;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class RowForm {
+  readonly table = input.required<TableId>();
+  /** Key of the row; empty for a new one. */
+  readonly key = input.required<string>();
+  readonly closed = output();
+  private readonly shop = inject(ShopStore);
+  private readonly system = inject(UnitsStore).system();
+  protected readonly form = computed(() => findTableForm(this.table()));
+  private readonly stored = computed(() =>
+    this.shop.rows().find((r) => r.table === this.table() && r.key === this.key()),
+  );
+  private readonly shipped = computed(() => valuesOf(this.table(), this.key()));
+  protected readonly keyText = linkedSignal(() => this.key());
+  protected readonly source = linkedSignal(() => this.stored()?.source ?? '');
+  /** Every field as text in the units shown. */
+  protected readonly texts = linkedSignal((): Record<string, string> => {
+    const now = this.stored()?.values ?? this.shipped() ?? {};
+    return Object.fromEntries((this.form()?.fields ?? []).map((f) => [f.name, this.textOf(f, now[f.name])]));
+  });
+  protected readonly tried = signal(false);
+  private readonly told = signal<readonly FieldProblem[]>([]);
+  protected readonly failure = signal<string | null>(null);
+  private readonly freshId = newId();
+
+  private readonly record = computed((): OwnRowRecord => {
+    const now = this.stored()?.values ?? this.shipped() ?? {};
+    const values = Object.fromEntries(
+      (this.form()?.fields ?? []).map((f) => [f.name, this.valueOf(f, this.texts()[f.name] ?? '', now[f.name])]),
+    );
+    return {
+      id: this.stored()?.id ?? this.freshId,
+      table: this.table(),
+      key: this.keyText().trim(),
+      values,
+      source: this.source().trim(),
+    };
+  });
+  private readonly problems = computed(() => {
+    const own = this.tried() ? problemsOf(ownRowSchema, this.record()) : [];
+    return [...this.told(), ...own].map((p) => ({ ...p, says: this.inOurUnits(p) }));
+  });
+
+  protected readonly plain = plain;
+
+  /** Ranges are refused in SI; here they are said in the units shown. */
+  private inOurUnits(p: FieldProblem): string {
+    const field = this.form()?.fields.find((f) => `values.${f.name}` === p.field);
+    if (!field?.quantity || !p.says.startsWith('between') || !p.says.includes(' in SI')) return p.says;
+    const [min, max] = [shown(field.min, field.quantity, this.system), shown(field.max, field.quantity, this.system)];
+    return `between ${min} and ${max} ${displayUnit(field.quantity, this.system).symbol}`;
+  }
+
+  private textOf(field: TableField, value: string | number | boolean | undefined): string {
+    if (field.kind === 'yes') return value === true ? 'yes' : 'no';
+    if (typeof value === 'number') return field.quantity ? shown(value, field.quantity, this.system) : String(value);
+    return typeof value === 'string' ? value : '';
+  }
+
+  /** Text nobody changed gives exactly the value it came from. */
+  private valueOf(
+    field: TableField,
+    text: string,
+    was: string | number | boolean | undefined,
+  ): string | number | boolean {
+    if (field.kind === 'yes') return text === 'yes';
+    if (field.kind !== 'number') return text.trim();
+    if (typeof was === 'number' && text.trim() === this.textOf(field, was)) return was;
+    return field.quantity ? typed(text, field.quantity, this.system) : Number(text.replace(',', '.') || NaN);
+  }
+
+  protected unit(field: TableField): string {
+    return field.quantity ? displayUnit(field.quantity, this.system).symbol : (field.unit ?? '');
+  }
+
+  /** What ships, where it differs from what is typed. */
+  protected was(field: TableField): string {
+    const value = this.shipped()?.[field.name];
+    const text = value === undefined ? '' : this.textOf(field, value);
+    return text && text !== this.texts()[field.name] ? `ships as ${text}` : '';
+  }
+
+  protected set(name: string, text: string): void {
+    this.texts.update((t) => ({ ...t, [name]: text }));
+    this.told.set([]);
+  }
+
+  protected problem(field: string): string | null {
+    return problemAt(this.problems(), field);
+  }
+
+  protected async save(event: Event): Promise<void> {
+    event.preventDefault();
+    this.tried.set(true);
+    this.failure.set(null);
+    if (this.problems().length) return;
+    try {
+      await this.shop.saveRow(this.record(), this.stored()?.version ?? 0);
+      this.closed.emit();
+    } catch (e) {
+      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
+      else this.failure.set((e as Error).message);
+    }
+  }
+}

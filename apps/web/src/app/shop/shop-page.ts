@@ -1,0 +1,81 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { provenanceRows, certaintyTag, type ProvenanceRow, type TableId } from '@hephaist/core';
+import { ShopStore } from '../data/shop.store';
+import { CrewStore } from '../data/crew.store';
+import { Header } from '../shell/header';
+import { RowForm } from './row-form';
+import { WeightsForm } from './weights-form';
+
+const WEIGHTS = 'weights';
+
+/** Every value in use with its source and certainty; the company's own rows are added and corrected here. */
+@Component({
+  selector: 'hp-shop-page',
+  imports: [Header, RouterLink, RowForm, WeightsForm],
+  templateUrl: './shop-page.html',
+  styleUrl: './shop-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ShopPage {
+  /** Table to open, from the address. */
+  readonly table = input<string>();
+  protected readonly shop = inject(ShopStore);
+  private readonly crew = inject(CrewStore);
+  protected readonly find = signal('');
+  protected readonly certainty = signal('');
+  protected readonly failure = signal<string | null>(null);
+  /** The row being typed: a table and a key, the key empty for a new one. */
+  protected readonly editing = signal<{ table: TableId; key: string } | null>(null);
+
+  private readonly rows = computed(() => provenanceRows(this.shop.tables()));
+  protected readonly tables = computed(() => [...new Set(this.rows().map((r) => r.table))]);
+  protected readonly open = linkedSignal(() =>
+    this.table() === WEIGHTS ? WEIGHTS : (this.table() ?? this.tables()[0] ?? ''),
+  );
+  protected readonly certainties = computed(() => [...new Set(this.rows().map((r) => certaintyTag(r.source)))].sort());
+  protected readonly shown = computed(() => {
+    const words = this.find().toLowerCase().split(/\s+/).filter(Boolean);
+    const everywhere = words.length > 0 || this.certainty() !== '';
+    return this.rows().filter((r) => {
+      if (!everywhere && r.table !== this.open()) return false;
+      if (this.certainty() && certaintyTag(r.source) !== this.certainty()) return false;
+      const text = `${r.table} ${r.item} ${r.value} ${r.source.name}`.toLowerCase();
+      return words.every((w) => text.includes(w));
+    });
+  });
+  protected readonly everywhere = computed(() => this.find().trim() !== '' || this.certainty() !== '');
+  protected readonly addable = computed(
+    () => this.rows().find((r) => r.table === this.open() && r.row)?.row?.table ?? null,
+  );
+
+  constructor() {
+    void Promise.all([this.shop.load(), this.crew.load()]).catch((e: Error) => this.failure.set(e.message));
+  }
+
+  protected readonly tag = (r: ProvenanceRow): string => certaintyTag(r.source);
+  protected readonly own = (r: ProvenanceRow): boolean => this.stored(r) !== undefined;
+
+  private stored(r: ProvenanceRow) {
+    return r.row ? this.shop.rows().find((x) => x.table === r.row?.table && x.key === r.row.key) : undefined;
+  }
+
+  protected choose(table: string): void {
+    this.open.set(table);
+    this.find.set('');
+    this.certainty.set('');
+    this.editing.set(null);
+  }
+
+  /** The shipped row holds again, or the added one is gone. */
+  protected async putBack(r: ProvenanceRow): Promise<void> {
+    const row = this.stored(r);
+    if (!row) return;
+    this.failure.set(null);
+    try {
+      await this.shop.removeRow(row.id, row.version);
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    }
+  }
+}

@@ -1,0 +1,48 @@
+import { catalogueWith, DEFAULT_WEIGHTS, WEIGHT_LIMIT, WEIGHT_WORDS, type Shop, type Weights } from '@hephaist/core';
+import * as yup from 'yup';
+import { procedureCovers } from './conditions.js';
+import { idSchema } from './ids.js';
+import type { OwnRowRecord } from './own-row.js';
+import type { Procedure, Stored } from './records.js';
+
+const weight = (name: string) =>
+  yup
+    .number()
+    .typeError('a number')
+    .required('a number is needed')
+    .min(-WEIGHT_LIMIT, `between -${WEIGHT_LIMIT} and ${WEIGHT_LIMIT}`)
+    .max(WEIGHT_LIMIT, `between -${WEIGHT_LIMIT} and ${WEIGHT_LIMIT}`)
+    .label(name);
+
+/** What the company weighs when it ranks allowed rods. */
+export const weighingSchema = yup
+  .object({
+    id: idSchema,
+    weights: yup
+      .object(Object.fromEntries(Object.keys(WEIGHT_WORDS).map((k) => [k, weight(k)])))
+      .noUnknown('has a weight that is not known here')
+      .required(),
+  })
+  .noUnknown('has a field that is not known here');
+
+export interface Weighing {
+  readonly id: string;
+  readonly weights: Weights;
+}
+
+/** What GET /api/shop answers: the company's own rows and weights. */
+export interface ShopData {
+  readonly rows: readonly Stored<OwnRowRecord>[];
+  readonly weighing: Stored<Weighing> | null;
+}
+
+/** The company's tables, procedures and weights as the planner asks for them. */
+export const shopOf = (
+  rows: readonly OwnRowRecord[],
+  procedures: readonly Procedure[],
+  weighing: Weighing | null = null,
+): Shop => ({
+  catalogue: catalogueWith(rows),
+  procedures: procedureCovers(procedures),
+  weights: weighing?.weights ?? DEFAULT_WEIGHTS,
+});

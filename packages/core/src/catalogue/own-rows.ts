@@ -1,0 +1,216 @@
+import type { Element, Filler, FillerGroup } from '../fillers/fillers.js';
+import type { Flux } from '../fluxes/fluxes.js';
+import type { SensitivePart } from '../heat/sensitive-parts.js';
+import type { Metal, MetalFamily } from '../metals/metals.js';
+import { InputError } from '../source/problem.js';
+import { entered, type Source } from '../source/source.js';
+import type { Cup } from '../tube/cup.js';
+import type { Temper, Tube } from '../tube/tube.js';
+import { catalogueOf, SHIPPED, type Catalogue, type Tables } from './catalogue.js';
+
+export type TableId = 'metal' | 'filler' | 'flux' | 'tube' | 'cup' | 'part';
+
+/** One row that a company added, or that shadows the shipped row of the same key. Values by field name, SI units. */
+export interface OwnRow {
+  readonly table: TableId;
+  /** Id of the row in its table; for a tube "standard:size", for a cup its size. */
+  readonly key: string;
+  readonly values: Readonly<Record<string, string | number | boolean>>;
+  /** Where the company has the values from. */
+  readonly source: string;
+}
+
+const COMPOSITION = /^(Ag|Cu|Zn|P|Cd|Ni|Mn|Sn|Si|Al|Fe)\s+(\d+(?:\.\d+)?)$/;
+
+/**
+ * Reads "Ag 15, Cu 80, P 5" as weight percent.
+ * @throws InputError at `composition` when a piece is no element with a number, or the sum is not 100 within 1
+ */
+export function readComposition(text: string): Partial<Record<Element, number>> {
+  const out: Partial<Record<Element, number>> = {};
+  for (const piece of text
+    .split(',')
+    .map((p) => p.trim())
+    .filter(Boolean)) {
+    const m = COMPOSITION.exec(piece);
+    if (!m)
+      throw new InputError([
+        { field: 'composition', says: `"${piece}" is not an element with its percent, e.g. Ag 15, Cu 80, P 5` },
+      ]);
+    out[m[1] as Element] = Number(m[2]);
+  }
+  const sum = Object.values(out).reduce((a, b) => a + b, 0);
+  if (Math.abs(sum - 100) > 1)
+    throw new InputError([{ field: 'composition', says: `adds up to ${Number(sum.toFixed(2))} %, not 100` }]);
+  return out;
+}
+
+/** Weight percent as text that `readComposition` reads back. */
+export const writeComposition = (composition: Filler['composition']): string =>
+  Object.entries(composition)
+    .map(([e, w]) => `${e} ${w}`)
+    .join(', ');
+
+const text = (row: OwnRow, field: string): string => String(row.values[field] ?? '');
+const num = (row: OwnRow, field: string): number => Number(row.values[field]);
+const list = <T extends string>(row: OwnRow, field: string): T[] =>
+  text(row, field)
+    .split(',')
+    .map((s) => s.trim())
+    .filter(Boolean) as T[];
+const band = (row: OwnRow, min: string, max: string) => ({ min: num(row, min), max: num(row, max) });
+
+function metal(row: OwnRow, source: Source): Metal {
+  return {
+    id: row.key,
+    name: text(row, 'name'),
+    short: text(row, 'short'),
+    uns: text(row, 'uns') || null,
+    family: text(row, 'family') as MetalFamily,
+    solidusK: num(row, 'solidusK'),
+    liquidusK: num(row, 'liquidusK'),
+    expansionPerK: num(row, 'expansionPerK'),
+    conductivityWmK: num(row, 'conductivityWmK'),
+    heatCapacityJkgK: num(row, 'heatCapacityJkgK'),
+    densityKgM3: num(row, 'densityKgM3'),
+    tensilePa: num(row, 'tensilePa'),
+    tensileSource: source,
+    pNumber: text(row, 'pNumber'),
+    note: text(row, 'note'),
+    source,
+  };
+}
+
+const filler = (row: OwnRow, source: Source): Filler => ({
+  id: row.key,
+  iso: text(row, 'iso') || null,
+  group: text(row, 'group') as FillerGroup,
+  composition: readComposition(text(row, 'composition')),
+  solidusK: num(row, 'solidusK'),
+  liquidusK: num(row, 'liquidusK'),
+  brazingK: band(row, 'brazingMinK', 'brazingMaxK'),
+  gapBandM: band(row, 'gapMinM', 'gapMaxM'),
+  bridgesToM: num(row, 'bridgesToM'),
+  gapSource: source,
+  fNumber: text(row, 'fNumber'),
+  source,
+});
+
+const flux = (row: OwnRow, source: Source): Flux => ({
+  id: row.key,
+  name: text(row, 'name'),
+  form: text(row, 'form') as Flux['form'],
+  activeK: band(row, 'activeMinK', 'activeMaxK'),
+  groups: list<FillerGroup>(row, 'groups'),
+  families: list<MetalFamily>(row, 'families'),
+  forCapillary: row.values['forCapillary'] === true,
+  use: text(row, 'use'),
+  source,
+});
+
+const tube = (row: OwnRow, source: Source): Tube => {
+  const [standardId = '', size = ''] = row.key.split(':');
+  return {
+    id: row.key,
+    standardId,
+    size,
+    temper: text(row, 'temper') as Temper,
+    odM: num(row, 'odM'),
+    wallM: num(row, 'wallM'),
+    odToleranceM: num(row, 'odToleranceM'),
+    annealedOdToleranceM: num(row, 'annealedOdToleranceM'),
+    wallToleranceM: num(row, 'wallToleranceM'),
+    wallToleranceSource: source,
+    source,
+  };
+};
+
+const cup = (row: OwnRow, source: Source): Cup => ({
+  size: row.key,
+  tubeOdM: num(row, 'tubeOdM'),
+  idM: band(row, 'idMinM', 'idMaxM'),
+  depthM: num(row, 'depthM'),
+  source,
+});
+
+const part = (row: OwnRow, source: Source): SensitivePart => ({
+  id: row.key,
+  name: text(row, 'name'),
+  limitK: num(row, 'limitK'),
+  source,
+});
+
+/** Values of one table row by field name, as a correction starts from them. */
+export function valuesOf(table: TableId, key: string, from: Catalogue = SHIPPED): OwnRow['values'] | null {
+  const flat = (row: object | undefined): OwnRow['values'] | null => {
+    if (!row) return null;
+    const out: Record<string, string | number | boolean> = {};
+    for (const [k, v] of Object.entries(row)) {
+      if (typeof v === 'string' || typeof v === 'number' || typeof v === 'boolean') out[k] = v;
+      else if (v === null) out[k] = '';
+      else if (Array.isArray(v)) out[k] = v.join(', ');
+    }
+    return out;
+  };
+  if (table === 'filler') {
+    const f = from.filler(key);
+    return f
+      ? {
+          ...flat(f),
+          composition: writeComposition(f.composition),
+          brazingMinK: f.brazingK.min,
+          brazingMaxK: f.brazingK.max,
+          gapMinM: f.gapBandM.min,
+          gapMaxM: f.gapBandM.max,
+        }
+      : null;
+  }
+  if (table === 'flux') {
+    const x = from.flux(key);
+    return x ? { ...flat(x), activeMinK: x.activeK.min, activeMaxK: x.activeK.max } : null;
+  }
+  if (table === 'cup') {
+    const c = from.cupNamed(key);
+    return c ? { ...flat(c), idMinM: c.idM.min, idMaxM: c.idM.max } : null;
+  }
+  if (table === 'tube') return flat(from.tubes.find((t) => t.id === key));
+  return flat(table === 'metal' ? from.metal(key) : from.part(key));
+}
+
+/** Replaces the row of the same id where there is one, else adds. Keeps the order of the shipped table. */
+function shadow<T>(rows: readonly T[], own: readonly T[], idOf: (row: T) => string): T[] {
+  const mine = new Map(own.map((r) => [idOf(r), r]));
+  const kept = rows.map((r) => {
+    const correction = mine.get(idOf(r));
+    mine.delete(idOf(r));
+    return correction ?? r;
+  });
+  return [...kept, ...mine.values()];
+}
+
+/**
+ * The shipped tables with a company's rows over them. Shipped rows are never changed: a correction shadows one and
+ * carries the company's own source.
+ */
+export function catalogueWith(rows: readonly OwnRow[]): Catalogue {
+  if (rows.length === 0) return SHIPPED;
+  const own = new Set<object>();
+  const made = <T extends object>(table: TableId, make: (row: OwnRow, source: Source) => T): T[] =>
+    rows
+      .filter((r) => r.table === table)
+      .map((r) => {
+        const row = make(r, entered(r.source));
+        own.add(row);
+        return row;
+      });
+  const id = (r: { readonly id: string }): string => r.id;
+  const tables: Tables = {
+    metals: shadow(SHIPPED.metals, made('metal', metal), id),
+    fillers: shadow(SHIPPED.fillers, made('filler', filler), id),
+    fluxes: shadow(SHIPPED.fluxes, made('flux', flux), id),
+    tubes: shadow(SHIPPED.tubes, made('tube', tube), id),
+    cups: shadow(SHIPPED.cups, made('cup', cup), (c) => c.size),
+    parts: shadow(SHIPPED.parts, made('part', part), id),
+  };
+  return catalogueOf(tables, own);
+}

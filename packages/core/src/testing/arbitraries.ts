@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { SHIPPED } from '../catalogue/catalogue.js';
+import { CUPS } from '../tube/cup.js';
+import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
+import type { JointSpec, LineConditions } from '../joint/joint.js';
+import { METALS } from '../metals/metals.js';
+import { ROD_FORMS } from '../filler-use/rod-forms.js';
+import { CODE_SETS, DEFAULT_SCHOOLS, SCHOOLS, type Schools } from '../schools/schools.js';
+import { SERVICES } from '../services/services.js';
+import { TUBES } from '../tube/tube.js';
+import { degFToK, PSI } from '../units/units.js';
+
+const metalId = fc.constantFrom(...METALS.map((m) => m.id));
+const kinds = ['fitting', 'reducer', 'swaged', 'stub', 'valve', 'bush', 'patch'] as const;
+
+export const anySchools: fc.Arbitrary<Partial<Schools>> = fc
+  .constantFrom(...SCHOOLS)
+  .chain((s) => fc.constantFrom(...s.choices).map((c) => ({ [s.id]: c.id }) as Partial<Schools>));
+
+/** Any capillary joint the tables allow. */
+export const anyJoint: fc.Arbitrary<JointSpec> = fc.record({
+  tube: fc
+    .tuple(fc.constantFrom(...TUBES), metalId)
+    .map(([t, m]) => ({ standardId: t.standardId, size: t.size, metalId: m })),
+  socket: fc.record({
+    kind: fc.constantFrom(...kinds),
+    metalId,
+    depthM: fc.option(fc.double({ min: 0.001, max: 0.5, noNaN: true }), { nil: null }),
+    cup: fc.option(fc.constantFrom(...CUPS.map((c) => c.size)), { nil: null, freq: 8 }),
+  }),
+  bush: fc.record({
+    metalId,
+    wallM: fc.double({ min: 0.0005, max: 0.01, noNaN: true }),
+    gapSideM: fc.double({ min: 1e-5, max: 0.0005, noNaN: true }),
+  }),
+  groove: fc.constant(null),
+  fitUp: fc.oneof(
+    fc.constant({ mode: 'nominal' as const }),
+    fc.double({ min: 1e-6, max: 0.002, noNaN: true }).map((gapSideM) => ({ mode: 'stated' as const, gapSideM })),
+  ),
+  position: fc.constantFrom('horizontal' as const, 'down-feed' as const, 'up-feed' as const),
+  partNearby: fc.option(
+    fc.record({
+      partId: fc.constantFrom(...SENSITIVE_PARTS.map((p) => p.id)),
+      distanceM: fc.double({ min: 0.01, max: 1, noNaN: true }),
+    }),
+    { nil: null },
+  ),
+  movement: fc.boolean(),
+  fillerId: fc.constant(null),
+  rodForm: fc.constantFrom(...ROD_FORMS.map((f) => f.id).filter((id) => id !== 'ring')),
+  cadmiumReason: fc.option(fc.constant('customer standard'), { nil: null }),
+  schools: fc.oneof(fc.constant({}), anySchools),
+});
+
+/** Any line. */
+export const anyLine: fc.Arbitrary<LineConditions> = fc.record({
+  serviceId: fc.constantFrom(...SERVICES.map((s) => s.id)),
+  designPa: fc.double({ min: 0, max: 700 * PSI, noNaN: true }),
+  testPa: fc.double({ min: 0, max: 900 * PSI, noNaN: true }),
+  serviceMaxK: fc.double({ min: 250, max: degFToK(500), noNaN: true }),
+  fitUpK: fc.double({ min: 260, max: 315, noNaN: true }),
+  lengthM: fc.double({ min: 0.1, max: 500, noNaN: true }),
+  oxygenLimit: fc.constantFrom(0.01, 0.001),
+  schools: anySchools.map((s) => ({ ...DEFAULT_SCHOOLS, ...s })),
+  codeSetId: fc.constantFrom(...CODE_SETS.map((c) => c.id)),
+  carried: fc.subarray(
+    SHIPPED.fillers.map((f) => f.id),
+    { maxLength: 4 },
+  ),
+});
