@@ -8,8 +8,8 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     await page.goto('/');
     await page.getByRole('link', { name: /Saltmarsh Sea-Turtle Hospital/ }).click();
     const grid = page.getByRole('grid', { name: 'Joints' });
-    await expect(grid.getByText('Plasma freezer, suction · 16')).toBeVisible();
-    await page.getByRole('button', { name: 'Add joint' }).click();
+    await expect(grid.getByText('Plasma freezer, suction, 16 joints')).toBeVisible();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
     const form = page.getByRole('dialog');
     await expect(form.getByLabel('Joint mark')).toHaveValue('PF-17');
     await form.getByLabel('Size').selectOption('1-1/8');
@@ -37,7 +37,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     await expect(page.getByRole('img', { name: /FB3-C 1050 °F to 1700 °F/ })).toBeVisible();
     await page.getByLabel('Temperature of the joint').press('Home');
     await expect(page.getByRole('img', { name: /gap per side 0.0030 in at 70 °F/ })).toBeVisible();
-    await page.getByRole('button', { name: /BCuP-5/ }).click();
+    await page.getByRole('button', { name: 'BCuP-5 refused' }).click();
     await expect(page.getByText('Phosphorus turns iron brittle: no BCuP on copper-plated steel.')).toBeVisible();
     await page.reload();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('PF-17');
@@ -117,7 +117,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     const other = await emptyHephaist();
     try {
       await page.goto(`${other.url}/jobs`);
-      await expect(page.getByText('No job yet. Import a job file to begin.')).toBeVisible();
+      await expect(page.getByText('No job yet. Begin one above, or import a job file.')).toBeVisible();
       await page
         .getByLabel('Job file')
         .setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: readFileSync(first) });

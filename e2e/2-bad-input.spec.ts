@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openDemo, withLib } from './helpers';
+import { choose, openDemo, withLib } from './helpers';
 
 test('two people edit the same joint: the second is told, sees what stands, and loses nothing', async ({
   page,
@@ -32,7 +32,7 @@ test('the database stops while saving: the entry is held, survives a reload, and
   const data = process.env['E2E_DATA'] ?? '';
   const jobId = await openDemo(page);
   const port = withLib(`sed -n 4p '${data}/data/postmaster.pid'`);
-  await page.getByRole('button', { name: 'Add joint' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByLabel('Joint mark').fill('PF-77');
   withLib(`pg_stop '${data}'`);
   await page.getByRole('dialog').getByRole('button', { name: 'Add joint' }).click();
@@ -50,7 +50,7 @@ test('the database stops while saving: the entry is held, survives a reload, and
 
 test('a joint with impossible input is refused at its fields, and nothing typed is lost', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('button', { name: 'Add joint' }).click();
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
   const form = page.getByRole('dialog');
   await form.getByLabel('Joint mark').fill('PF-01');
   await form.getByLabel('Known by').selectOption('stated');
@@ -71,7 +71,7 @@ test('a joint with impossible input is refused at its fields, and nothing typed 
 
 test('joints from CSV: bad rows by line and column, good ones offered, taken in at once', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('button', { name: 'CSV', exact: true }).click();
+  await choose(page, 'Joints from CSV');
   const csv = [
     'mark,line,standard,size,socket metal,position,gap',
     'DW-90,DW,L,3/4,copper,horizontal,0.003',

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAxeClean, openDemo } from './helpers';
+import { choose, expectAxeClean, openDemo } from './helpers';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view is clean to axe, ${scheme}`, async ({ page }) => {
@@ -14,14 +14,35 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByLabel('Metal of the socket')).toBeVisible();
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'Cancel' }).click();
-    await page.getByRole('button', { name: 'CSV', exact: true }).click();
+    await choose(page, 'Joints from CSV');
     await expect(page.getByLabel('CSV file')).toBeVisible();
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'Close' }).click();
-    await page.getByRole('button', { name: 'Rods' }).click();
+    await choose(page, 'Rod and flux list');
     await expect(page.getByRole('heading', { name: /rods serve the whole job/ })).toBeVisible();
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'Close' }).click();
+    await choose(page, 'Job, lines and schools');
+    await page.getByRole('dialog').getByRole('button', { name: /^OX/ }).click();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'BCuP-5 refused' }).click();
+    await page.getByRole('button', { name: /^Compare with/ }).click();
+    await expect(page.getByRole('heading', { name: 'Two rods on PF-07' })).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Close' }).click();
+    await choose(page, 'Schedule at full width');
+    await expectAxeClean(page);
+    await choose(page, 'Schedule beside the plan');
+    await page.getByLabel('Find in the schedule').fill('BR-05');
+    await page.getByRole('grid').getByText('BR-05', { exact: true }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('braze-welded');
+    await expectAxeClean(page);
+    await page.goto('/shop');
+    await page.getByRole('button', { name: 'Correct Carbon steel' }).click();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Weights of the ranking' }).click();
+    await expectAxeClean(page);
     await openDemo(page, 'braze');
     await expect(page.getByRole('button', { name: 'Print card' })).toBeVisible();
     await expectAxeClean(page);
@@ -44,15 +65,15 @@ for (const scheme of ['light', 'dark'] as const) {
 test('the keyboard goes everywhere', async ({ page }) => {
   await openDemo(page, 'plan');
   await page.getByRole('grid').focus();
-  await page.keyboard.press('Home');
+  await page.keyboard.press('Control+Home');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('PF-01');
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('ArrowDown');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('PF-03');
-  await page.keyboard.press('End');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('takes');
+  await page.keyboard.press('Control+End');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('BR-06 is braze-welded');
   await expect(page.getByRole('row', { selected: true })).toBeInViewport();
-  await page.keyboard.press('Enter');
+  await page.keyboard.press('Alt+e');
   await expect(page.getByRole('dialog')).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await page.getByRole('grid').focus();
@@ -60,7 +81,7 @@ test('the keyboard goes everywhere', async ({ page }) => {
   await page.keyboard.type('304 up-feed');
   await expect(page.getByRole('row', { name: /PF-11/ })).toBeVisible();
   await page.getByRole('grid').focus();
-  await page.keyboard.press('4');
+  await page.keyboard.press('Alt+4');
   await expect(page).toHaveURL(/\/keep/);
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();

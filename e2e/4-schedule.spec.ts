@@ -1,7 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
 import { readFileSync } from 'node:fs';
-import { openDemo } from './helpers';
+import { choose, openDemo } from './helpers';
 
 test('joints by shorthand, read out as typed; undone, redone, taken away', async ({ page }) => {
   const jobId = await openDemo(page, 'plan');
@@ -49,7 +49,7 @@ test('joints by shorthand, read out as typed; undone, redone, taken away', async
 
 test('the rod list: what is left, what it costs, as CSV', async ({ page }) => {
   await openDemo(page, 'plan');
-  await page.getByRole('button', { name: 'Rods' }).click();
+  await choose(page, 'Rod and flux list');
   const list = page.getByRole('dialog');
   await expect(list.getByRole('row', { name: /^BCuP-5/ }).first()).toBeVisible();
   const cost = async (): Promise<number> =>
@@ -68,14 +68,250 @@ test('the rod list: what is left, what it costs, as CSV', async ({ page }) => {
   await expect(list.getByText('a price from 0 up')).toBeVisible();
   await list.getByLabel('Silver, money a kg').fill('1000');
   await list.getByLabel('For', { exact: true }).selectOption({ label: 'Pipe brackets' });
-  await expect(list.getByRole('row', { name: /^RBCuZn-C 6 6/ })).toBeVisible();
+  await expect(list.getByRole('row', { name: /^RBCuZn-C 4 4/ })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     list.getByRole('button', { name: 'Save as CSV' }).click(),
   ]);
   const rows = parse(readFileSync(await download.path(), 'utf8'), { columns: true }) as Record<string, string>[];
   expect(rows.map((r) => [r['kind'], r['class'], r['joints']])).toEqual([
-    ['rod', 'RBCuZn-C', '6'],
-    ['flux', 'FB3-D', '6'],
+    ['rod', 'RBCuZn-C', '4'],
+    ['rod', 'RBCuZn-C', '2'],
+    ['flux', 'FB3-D', '4'],
+    ['flux', 'FB3-J', '2'],
   ]);
+});
+
+const cell = (page: Page, mark: string, column: number) =>
+  page
+    .getByRole('row', { name: new RegExp(`^${mark} `) })
+    .getByRole('gridcell')
+    .nth(column);
+const only = (page: Page, text: string) => page.getByLabel('Find in the schedule').fill(text);
+
+test('the grid: type over, a refusal in place, fill down, paste, undo', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const jobId = await openDemo(page, 'plan');
+  const count = async (): Promise<number> =>
+    ((await (await page.request.get(`/api/jobs/${jobId}/joints`)).json()) as { total: number }).total;
+  await only(page, 'DW-0');
+  const grid = page.getByRole('grid');
+  await cell(page, 'DW-02', 3).click();
+  await page.keyboard.type('mithril');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/"mithril" is not known/)).toBeVisible();
+  await expect(page.getByLabel('Socket of DW-02')).toHaveValue('mithril');
+  await page.getByLabel('Socket of DW-02').fill('brass');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 'DW-02', 3)).toHaveText('brass');
+  await expect(cell(page, 'DW-02', 6)).toHaveText(/BAg/);
+
+  await test.step('fill the socket down three rows: one step, one undo', async () => {
+    await cell(page, 'DW-02', 3).click();
+    await page.keyboard.press('Shift+ArrowDown');
+    await page.keyboard.press('Shift+ArrowDown');
+    await page.keyboard.press('Control+d');
+    for (const mark of ['DW-03', 'DW-04']) await expect(cell(page, mark, 3)).toHaveText('brass');
+    await page.keyboard.press('Control+z');
+    await expect(cell(page, 'DW-03', 3)).toHaveText('copper');
+    await page.keyboard.press('Control+y');
+    await expect(cell(page, 'DW-03', 3)).toHaveText('brass');
+  });
+
+  await test.step('the same into a whole range at once', async () => {
+    await page.getByLabel('Field').selectOption({ label: 'Gap/side' });
+    await page.getByLabel('Value for all').fill('.0035');
+    await page.getByRole('button', { name: 'Change all' }).click();
+    for (const mark of ['DW-02', 'DW-03', 'DW-04']) await expect(cell(page, mark, 5)).toHaveText('.0035');
+  });
+
+  await test.step('copy goes out as tab-separated text, a bad paste changes nothing, the good rows can be taken', async () => {
+    await cell(page, 'DW-02', 3).click();
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.keyboard.press('Control+c');
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('brass\thorizontal');
+    await page.evaluate(() => navigator.clipboard.writeText('copper\tup-feed\nunobtainium\tdown-feed\n'));
+    await cell(page, 'DW-05', 3).click();
+    await page.keyboard.press('Control+v');
+    await expect(page.getByText('1 cell cannot be read; nothing is changed yet.')).toBeVisible();
+    await expect(page.getByText(/DW-06, Socket “unobtainium”/)).toBeVisible();
+    await expect(cell(page, 'DW-05', 4)).toHaveText('horizontal');
+    await page.getByRole('button', { name: 'Take the 1 good rows' }).click();
+    await expect(cell(page, 'DW-05', 4)).toHaveText('up-feed');
+    await expect(cell(page, 'DW-06', 4)).toHaveText('horizontal');
+  });
+
+  await test.step('rows pasted below the last joint become new joints', async () => {
+    const before = await count();
+    await only(page, 'DW-14');
+    await cell(page, 'DW-14', 1).click();
+    await page.evaluate(() => navigator.clipboard.writeText('3/4\tcopper\tbrass\n1/2\tcopper\tcopper\n'));
+    await page.keyboard.press('Control+v');
+    await expect(cell(page, 'DW-14', 3)).toHaveText('brass');
+    await only(page, 'DW- 1/2');
+    await expect(page.getByText('1 joint shown')).toBeVisible();
+    await expect.poll(count).toBe(before + 1);
+  });
+
+  await test.step('a joint set aside keeps its reason and leaves the list of what is to braze', async () => {
+    await only(page, 'DW-07');
+    await cell(page, 'DW-07', 0).click();
+    await page.keyboard.press('Alt+e');
+    await page.getByLabel('Set aside, because').fill('tank not delivered');
+    await page.getByRole('button', { name: 'Save joint' }).click();
+    await expect(page.getByText('– Set aside: tank not delivered.')).toBeVisible();
+    await page.getByRole('link', { name: /Braze/ }).click();
+    await expect(page.getByRole('button', { name: /^DW-08/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /^DW-07/ })).toBeHidden();
+    await page.goBack();
+    await page.getByRole('button', { name: 'Take back up' }).first().click();
+    await expect(page.getByText('– Set aside: tank not delivered.')).toBeHidden();
+  });
+  await expect(grid).toBeVisible();
+});
+
+test('sort, filter, group and columns', async ({ page }) => {
+  await openDemo(page, 'plan');
+  const grid = page.getByRole('grid');
+  await page.getByLabel('Group by').selectOption('state');
+  await expect(grid.getByText(/^brazed, \d+ joints$/)).toBeVisible();
+  await page.getByLabel('Show only').selectOption('state=too wide');
+  await expect(grid.getByText(/^too wide, 1 joint$/)).toBeVisible();
+  await expect(page.getByText('1 joint shown')).toBeVisible();
+  await expect(grid.getByText('OX-11', { exact: true })).toBeVisible();
+  await page.getByLabel('Show only').selectOption('');
+  await page.getByLabel('Group by').selectOption('none');
+  await grid.getByRole('button', { name: /^Size/ }).click();
+  await expect(page.getByRole('columnheader', { name: /Size/ })).toHaveAttribute('aria-sort', 'ascending');
+  await grid.getByRole('button', { name: /^Size/ }).click();
+  await expect(page.getByRole('row').nth(1)).toContainText('2-1/8');
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Columns' }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Overlap' }).click();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('columnheader', { name: 'Overlap' })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('columnheader', { name: 'Overlap' })).toBeVisible();
+});
+
+test('why not this rod: the nearest change, taken; two rods side by side; drawings as SVG', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await only(page, 'PF-05');
+  await page.getByRole('grid').getByText('PF-05', { exact: true }).click();
+  await page.getByRole('button', { name: 'BCuP-5 refused' }).click();
+  await page.getByRole('button', { name: /^Compare with/ }).click();
+  const compare = page.getByRole('dialog');
+  await expect(compare.getByRole('row', { name: /^Verdict chosen .* refused/ })).toBeVisible();
+  await expect(compare.getByRole('row', { name: /^Silver 56 % 15 % ●/ })).toBeVisible();
+  await expect(compare.getByRole('img', { name: /work here BAg-7.*work here BCuP-5/ })).toBeVisible();
+  await compare.getByLabel('Other').selectOption('BAg-24');
+  await expect(compare.getByRole('row', { name: /^Silver 56 % 50 % ●/ })).toBeVisible();
+  await compare.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByText('hold the permissive school on this joint')).toBeVisible();
+  await page.getByRole('button', { name: 'Do so' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('PF-05 takes BCuP-5 with white flux');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('PF-05 takes BAg-7');
+  for (const name of ['Save the section as SVG', 'Save the heat ladder as SVG']) {
+    const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
+    const text = readFileSync(await file.path(), 'utf8');
+    const parsed = await page.evaluate((t) => {
+      const doc = new DOMParser().parseFromString(t, 'image/svg+xml');
+      return {
+        bad: doc.querySelectorAll('parsererror').length,
+        shapes: doc.querySelectorAll('path, rect').length,
+        styled: doc.querySelectorAll('[style*="stroke"]').length,
+      };
+    }, text);
+    expect(parsed.bad).toBe(0);
+    expect(parsed.shapes).toBeGreaterThan(4);
+    expect(parsed.styled).toBeGreaterThan(4);
+  }
+});
+
+test('the fewest rods, carried; the list as PDF', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await choose(page, 'Rod and flux list');
+  const list = page.getByRole('dialog');
+  await expect(list.getByText('● the smallest that serves all')).toBeVisible();
+  const row = list.getByRole('row').filter({ hasText: '● the smallest that serves all' });
+  await row.getByRole('button', { name: /^Carry/ }).click();
+  await expect(list.getByRole('button', { name: 'Carry any' })).toBeVisible();
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    list.getByRole('button', { name: 'Save as PDF' }).click(),
+  ]);
+  expect(
+    readFileSync(await file.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+  await list.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await choose(page, 'Rod and flux list');
+  await expect(list.getByRole('button', { name: 'Carry any' })).toBeHidden();
+});
+
+test('jobs: begin, add a line, hold a school, copy, archive', async ({ page }) => {
+  await page.goto('/jobs');
+  await page.getByLabel('Name of a new job').fill('Otter rehabilitation pool');
+  await page.getByRole('button', { name: 'Begin a job' }).click();
+  await expect(page.getByText('No joint yet.')).toBeVisible();
+  await choose(page, 'Job, lines and schools');
+  const setup = page.getByRole('dialog');
+  await setup.getByRole('button', { name: 'Add a line' }).click();
+  await setup.getByRole('button', { name: 'Save line' }).click();
+  await expect(setup.getByText('Name the line')).toBeVisible();
+  await setup.getByLabel('Name of the line').fill('Pool heat pump');
+  await setup.getByLabel('Mark prefix').fill('HX');
+  await setup.getByLabel('Design pressure').fill('lots');
+  await setup.getByRole('button', { name: 'Save line' }).click();
+  await expect(setup.getByText(/Design pressure must be a number|between 0 and/).first()).toBeVisible();
+  await expect(setup.getByLabel('Name of the line')).toHaveValue('Pool heat pump');
+  await setup.getByLabel('Design pressure').fill('350');
+  await setup.getByLabel('Phosphorus rod on brass').selectOption('permissive');
+  await setup.getByRole('button', { name: 'Save line' }).click();
+  await expect(setup.getByText('✓ Saved.')).toBeVisible();
+  await setup.getByRole('button', { name: 'Close' }).click();
+  const line = page.getByLabel('Add joints in shorthand');
+  await line.fill('2x 1-1/8x7/8 acr red');
+  await expect(page.getByText('↵ adds 4 to Pool heat pump')).toBeVisible();
+  await line.press('Enter');
+  await expect(page.getByRole('grid').getByText('HX-04', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Hephaist, all jobs' }).click();
+  await page.getByRole('button', { name: 'Copy Otter rehabilitation pool' }).click();
+  await expect(page.getByRole('grid').getByText('HX-04', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Hephaist, all jobs' }).click();
+  for (const name of ['Otter rehabilitation pool, copy', 'Otter rehabilitation pool'])
+    await page.getByRole('button', { name: `Archive ${name}`, exact: true }).click();
+  await expect(page.getByRole('link', { name: /Otter/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show archived jobs (2)' }).click();
+  await expect(page.getByRole('link', { name: /Otter/ })).toHaveCount(2);
+});
+
+test('a corrected value shadows the shipped one, is marked, and the plan says so', async ({ page }) => {
+  await page.goto('/shop');
+  await page.getByRole('button', { name: 'Filler classes', exact: true }).click();
+  await page.getByRole('button', { name: 'Correct BCuP-5' }).click();
+  await page.getByLabel('Bridges to').fill('0.001');
+  await page.getByRole('button', { name: 'Save correction' }).click();
+  await expect(page.getByText('must be at or above gap a side to')).toBeVisible();
+  await expect(page.getByText('Say where the values come from')).toBeVisible();
+  await page.getByLabel('Bridges to').fill('0.014');
+  await page.getByLabel('Gap a side to').fill('0.013');
+  await page.getByLabel('Where the company has it from').fill('own coupons of spring');
+  await page.getByRole('button', { name: 'Save correction' }).click();
+  await expect(page.getByRole('row', { name: /^BCuP-5 .*own coupons of spring/ })).toContainText('▲ the company’s own');
+  await openDemo(page, 'plan');
+  await only(page, 'PF-08');
+  await page.getByRole('grid').getByText('PF-08', { exact: true }).click();
+  await expect(page.getByText('Rests on the company’s own values: BCuP-5.')).toBeVisible();
+  await page.goto('/shop');
+  await page.getByRole('button', { name: 'Filler classes', exact: true }).click();
+  await page.getByRole('button', { name: 'Put back BCuP-5' }).click();
+  await expect(page.getByRole('row', { name: /^BCuP-5 /, exact: false }).first()).toContainText('AWS A5.8');
+  await page.getByRole('button', { name: 'Weights of the ranking' }).click();
+  await page.getByLabel('usual in the trade, times how usual').fill('900');
+  await expect(page.getByText('between -100 and 100')).toBeVisible();
 });

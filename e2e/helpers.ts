@@ -14,6 +14,12 @@ export async function openDemo(
   return id;
 }
 
+/** Picks from the schedule's menu. */
+export async function choose(page: Page, item: string): Promise<void> {
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: item }).click();
+}
+
 /** No accessibility violation that axe finds, by WCAG 2.2 AA. */
 export async function expectAxeClean(page: Page): Promise<void> {
   const found = await new AxeBuilder({ page })

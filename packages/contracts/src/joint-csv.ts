@@ -59,8 +59,10 @@ function readRow(
   }
   let joint = blankJoint(first, '', '', 0);
   let good = true;
+  const wrong = new Set<string>();
   const bad = (column: string, says: string): void => {
     good = false;
+    wrong.add(column);
     fail(column, says);
   };
   const fill = (column: string, cellId: CellId, text: string): void => {
@@ -73,7 +75,7 @@ function readRow(
     if (text || cellId === 'mark' || cellId === 'line' || cellId === 'standard' || cellId === 'size')
       fill(column, cellId, text);
   }
-  if (good && !words.tables.tube(joint.tube.standardId, joint.tube.size))
+  if (!wrong.has('standard') && !wrong.has('size') && !words.tables.tube(joint.tube.standardId, joint.tube.size))
     bad('size', `no such size; there is ${words.tables.sizes(joint.tube.standardId).join(', ')}`);
   const [part, distance] = [(row['near part'] ?? '').trim(), (row['distance in'] ?? '').trim()];
   if (part && !distance) bad('distance in', 'how far is the part, in inches');

@@ -21,11 +21,11 @@ export class App {
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
 
-  /** 1 to 5 go to the places, ? opens the key sheet; never while something is typed. */
+  /** 1 to 5, with or without Alt, go to the places, ? opens the key sheet; never while something is typed. */
   @HostListener('document:keydown', ['$event'])
   async onKey(event: KeyboardEvent): Promise<void> {
     const target = event.target as HTMLElement;
-    if (event.ctrlKey || event.metaKey || event.altKey || this.dialog.openDialogs.length) return;
+    if (event.defaultPrevented || event.ctrlKey || event.metaKey || this.dialog.openDialogs.length) return;
     if (target.closest('input, textarea, select, [contenteditable], mat-select')) return;
     if (event.key === '?') {
       const { KeySheet } = await import('./shell/key-sheet');
@@ -34,6 +34,9 @@ export class App {
     }
     const place = ['plan', 'braze', 'prove', 'keep', 'practise'][Number(event.key) - 1];
     const job = /^\/job\/([^/?]+)/.exec(this.router.url)?.[1];
-    if (place && job) await this.router.navigate(['/job', job, place]);
+    if (place && job) {
+      event.preventDefault();
+      await this.router.navigate(['/job', job, place]);
+    }
   }
 }

@@ -8,7 +8,7 @@ import { purgeLine, type PurgeResult } from '../purge/single-line.js';
 import type { JointVariables } from '../qualification/range.js';
 import { ratingAfterBrazing, type RatingResult } from '../rating/rating.js';
 import { CODE_SETS, type Schools } from '../schools/schools.js';
-import type { JointFacts } from '../selection/facts.js';
+import { metalsKey, type JointFacts } from '../selection/facts.js';
 import { selectFiller, type ColdFit, type FillerJudgement, type Selection } from '../selection/select.js';
 import { findService, type Service } from '../services/services.js';
 import { InputError, type FieldProblem } from '../source/problem.js';
@@ -58,59 +58,57 @@ interface Parts {
   readonly cup: Cup | undefined;
 }
 
+/** What is wrong with a tube that is not in the tables. */
+function noTube({ standardId, size }: JointSpec['tube'], tables: Catalogue): FieldProblem {
+  const sizes = tables.sizes(standardId);
+  const standard = findTubeStandard(standardId)?.short ?? standardId;
+  return sizes.length
+    ? { field: 'tube.size', says: `no ${standard} tube of size "${size}"; there is ${sizes.join(', ')}` }
+    : { field: 'tube.standardId', says: `no tube standard "${standardId}"` };
+}
+
 /** Looks up everything the joint names. @throws InputError naming each unknown word and what is allowed */
 function partsOf(spec: JointSpec, line: LineConditions, tables: Catalogue): Parts {
+  const { bush: bushSpec, socket, partNearby } = spec;
+  const isBush = socket.kind === 'bush';
+  const tube = tables.tube(spec.tube.standardId, spec.tube.size);
+  const tubeMetal = tables.metal(spec.tube.metalId);
+  const socketMetal = tables.metal(socket.metalId);
+  const bushMetal = isBush && bushSpec ? tables.metal(bushSpec.metalId) : null;
+  const service = findService(line.serviceId);
+  const part = partNearby ? tables.part(partNearby.partId) : null;
+  const named = socket.cup === null ? undefined : tables.cupNamed(socket.cup);
   const problems: FieldProblem[] = [];
-  const need = <T>(found: T | undefined, field: string, says: string): T | undefined => {
-    if (found === undefined) problems.push({ field, says });
-    return found;
-  };
-  const metal = (id: string, field: string): Metal | undefined =>
-    need(tables.metal(id), field, `no metal "${id}" in the table`);
-  const sizes = tables.sizes(spec.tube.standardId);
-  const tube = need(
-    tables.tube(spec.tube.standardId, spec.tube.size),
-    sizes.length ? 'tube.size' : 'tube.standardId',
-    sizes.length
-      ? `no ${findTubeStandard(spec.tube.standardId)?.short ?? spec.tube.standardId} tube of size "${spec.tube.size}"; there is ${sizes.join(', ')}`
-      : `no tube standard "${spec.tube.standardId}"`,
-  );
-  const tubeMetal = metal(spec.tube.metalId, 'tube.metalId');
-  const socketMetal = metal(spec.socket.metalId, 'socket.metalId');
-  if (spec.socket.kind === 'bush' && !spec.bush)
+  if (!tube) problems.push(noTube(spec.tube, tables));
+  if (!tubeMetal) problems.push({ field: 'tube.metalId', says: `no metal "${spec.tube.metalId}" in the table` });
+  if (!socketMetal) problems.push({ field: 'socket.metalId', says: `no metal "${socket.metalId}" in the table` });
+  if (isBush && !bushSpec)
     problems.push({ field: 'bush.metalId', says: 'a three-piece joint needs its bush: metal, wall and gap' });
-  const bushMetal = spec.socket.kind === 'bush' && spec.bush ? metal(spec.bush.metalId, 'bush.metalId') : null;
-  const service = need(findService(line.serviceId), 'serviceId', `no service "${line.serviceId}" in the table`);
-  const partId = spec.partNearby?.partId;
-  const part = partId ? need(tables.part(partId), 'partNearby.partId', `no part "${partId}" in the table`) : null;
-  const cupName = spec.socket.cup;
-  const cup = cupName ? need(tables.cupNamed(cupName), 'socket.cup', `no cup "${cupName}" in the table`) : undefined;
-  if (
-    !tube ||
-    !tubeMetal ||
-    !socketMetal ||
-    !service ||
-    bushMetal === undefined ||
-    part === undefined ||
-    problems.length
-  )
+  if (bushMetal === undefined)
+    problems.push({ field: 'bush.metalId', says: `no metal "${bushSpec?.metalId ?? ''}" in the table` });
+  if (!service) problems.push({ field: 'serviceId', says: `no service "${line.serviceId}" in the table` });
+  if (part === undefined)
+    problems.push({ field: 'partNearby.partId', says: `no part "${partNearby?.partId ?? ''}" in the table` });
+  if (socket.cup !== null && !named)
+    problems.push({ field: 'socket.cup', says: `no cup "${socket.cup}" in the table` });
+  if (!tube || !tubeMetal || !socketMetal || !service || bushMetal === undefined || part === undefined)
     throw new InputError(problems);
-  return { tube, tubeMetal, socketMetal, bushMetal, service, part, cup: cup ?? tables.cup(tube.odM) };
+  if (problems.length) throw new InputError(problems);
+  return { tube, tubeMetal, socketMetal, bushMetal, service, part, cup: named ?? tables.cup(tube.odM) };
 }
 
 /** Rows of the company's own that this plan rests on, by name. */
 function ownRows(tables: Catalogue, parts: Parts, chosen: Selection['chosen']): string[] {
-  const rows: (readonly [object | null | undefined, string])[] = [
-    [parts.tube, `tube ${parts.tube.id.replace(':', ' ')}`],
-    [parts.tubeMetal, parts.tubeMetal.name],
-    [parts.socketMetal, parts.socketMetal.name],
-    [parts.bushMetal, parts.bushMetal?.name ?? ''],
-    [parts.cup, `cup ${parts.cup?.size ?? ''}`],
-    [parts.part, parts.part?.name ?? ''],
-    [chosen?.filler, chosen?.filler.id ?? ''],
-    [chosen?.flux, chosen?.flux?.id ?? ''],
-  ];
-  return [...new Set(rows.filter(([row]) => row && tables.isOwn(row)).map(([, name]) => name))];
+  const { tube, tubeMetal, socketMetal, bushMetal, cup, part } = parts;
+  const names: string[] = [];
+  if (tables.isOwn(tube)) names.push(`tube ${tube.id.replace(':', ' ')}`);
+  for (const metal of [tubeMetal, bushMetal, socketMetal])
+    if (metal && tables.isOwn(metal) && !names.includes(metal.name)) names.push(metal.name);
+  if (cup && tables.isOwn(cup)) names.push(`cup ${cup.size}`);
+  if (part && tables.isOwn(part)) names.push(part.name);
+  if (chosen && tables.isOwn(chosen.filler)) names.push(chosen.filler.id);
+  if (chosen?.flux && tables.isOwn(chosen.flux)) names.push(chosen.flux.id);
+  return names;
 }
 
 /** Names the gap where it alone refuses every class that would otherwise serve. */
@@ -157,10 +155,12 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
   const madeCup = spec.socket.kind === 'fitting' || spec.socket.kind === 'reducer' || spec.socket.cup !== null;
   const gap = coldGap(tube, spec.fitUp, madeCup, parts.cup);
   const schools = { ...line.schools, ...spec.schools };
+  const metals = bushMetal ? [tubeMetal, bushMetal, socketMetal] : [tubeMetal, socketMetal];
   const facts: JointFacts = {
     tube: tubeMetal,
     socket: socketMetal,
-    metals: bushMetal ? [tubeMetal, bushMetal, socketMetal] : [tubeMetal, socketMetal],
+    metals,
+    metalsKey: metalsKey(metals),
     kind: spec.socket.kind,
     service,
     schools,

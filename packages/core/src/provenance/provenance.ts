@@ -16,19 +16,22 @@ import { JOINT_RULES } from '../selection/rules/joint-rules.js';
 import { SECTION_RULE_SETS } from '../coupons/section.js';
 import { findTubeStandard } from '../tube/tube.js';
 import { practice, published, type Source } from '../source/source.js';
-import { INCH, kToDegF } from '../units/units.js';
+import { inUnits, said } from '../units/say.js';
+import { PSI } from '../units/units.js';
 
 export interface ProvenanceRow {
   readonly table: string;
   readonly item: string;
+  /** Quantities are written as `said` writes them. */
   readonly value: string;
   readonly source: Source;
   /** The table row behind it, where a company may correct it. */
   readonly row?: { readonly table: TableId; readonly key: string };
 }
 
-const f = (k: number): string => `${Math.round(kToDegF(k))}`;
-const inch = (m: number, digits = 3): string => (m / INCH).toFixed(digits);
+const f = (k: number): string => said(k, 'temperature');
+const across = (m: number): string => said(m, 'diameter');
+const thin = (m: number): string => said(m, 'gap');
 
 /** Every value in use with its source, in table order. */
 export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
@@ -36,7 +39,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
     ...tables.metals.map((m) => ({
       table: 'Base metals',
       item: m.name,
-      value: `melts ${f(m.solidusK)}-${f(m.liquidusK)} °F; expansion ${(m.expansionPerK * 1e6).toFixed(1)}e-6/K; k ${m.conductivityWmK} W/mK; cp ${m.heatCapacityJkgK} J/kgK; ${m.densityKgM3} kg/m³`,
+      value: `melts ${f(m.solidusK)} to ${f(m.liquidusK)}; expansion ${(m.expansionPerK * 1e6).toFixed(1)}e-6/K; k ${m.conductivityWmK} W/mK; cp ${m.heatCapacityJkgK} J/kgK; ${m.densityKgM3} kg/m³`,
       source: m.source,
       row: { table: 'metal' as const, key: m.id },
     })),
@@ -53,58 +56,58 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
         .map(([e, w]) => `${e} ${w}`)
         .join(
           ', ',
-        )}; solidus ${f(x.solidusK)}, liquidus ${f(x.liquidusK)}, brazing ${f(x.brazingK.min)}-${f(x.brazingK.max)} °F`,
+        )}; solidus ${f(x.solidusK)}, liquidus ${f(x.liquidusK)}, brazing ${f(x.brazingK.min)} to ${f(x.brazingK.max)}`,
       source: x.source,
       row: { table: 'filler' as const, key: x.id },
     })),
     ...tables.fillers.map((x) => ({
       table: 'Gap per side at heat',
       item: x.id,
-      value: `${inch(x.gapBandM.min)}-${inch(x.gapBandM.max)} in, bridges to ${inch(x.bridgesToM)}`,
+      value: `${thin(x.gapBandM.min)} to ${thin(x.gapBandM.max)}, bridges to ${thin(x.bridgesToM)}`,
       source: x.gapSource,
     })),
     ...SOLDERS.map((s) => ({
       table: 'Solders, shown only to refuse',
       item: s.id,
-      value: `${f(s.solidusK)}-${f(s.liquidusK)} °F; soldering is under ${f(BRAZING_STARTS_K)} °F`,
+      value: `${f(s.solidusK)} to ${f(s.liquidusK)}; soldering is under ${f(BRAZING_STARTS_K)}`,
       source: BRAZING_STARTS_SOURCE,
     })),
     ...tables.fluxes.map((x) => ({
       table: 'Flux classes',
       item: x.id,
-      value: `${x.form}; active ${f(x.activeK.min)}-${f(x.activeK.max)} °F; ${x.use}`,
+      value: `${x.form}; active ${f(x.activeK.min)} to ${f(x.activeK.max)}; ${x.use}`,
       source: x.source,
       row: { table: 'flux' as const, key: x.id },
     })),
     ...tables.tubes.map((t) => ({
       table: 'Tube and pipe',
       item: `${findTubeStandard(t.standardId)?.short ?? t.standardId} ${t.size}`,
-      value: `OD ${inch(t.odM)} ±${inch(t.odToleranceM, 4)}, wall ${inch(t.wallM)} ±${inch(t.wallToleranceM, 4)} in (wall tolerance: ${t.wallToleranceSource.name})`,
+      value: `OD ${across(t.odM)} ±${thin(t.odToleranceM)}, wall ${across(t.wallM)} ±${thin(t.wallToleranceM)} (wall tolerance: ${t.wallToleranceSource.name})`,
       source: t.source,
       row: { table: 'tube' as const, key: t.id },
     })),
     ...tables.cups.map((c) => ({
       table: 'Cups of made fittings',
       item: c.size,
-      value: `bore ${inch(c.idM.min)}-${inch(c.idM.max)}, deep ${inch(c.depthM, 2)} in`,
+      value: `bore ${across(c.idM.min)} to ${across(c.idM.max)}, deep ${said(c.depthM, 'length')}`,
       source: c.source,
       row: { table: 'cup' as const, key: c.size },
     })),
     ...ANNEALED_STRESS.map(([tempF, psi]) => ({
       table: 'Allowable stress of annealed copper',
       item: `${tempF} °F`,
-      value: `${psi} psi`,
+      value: said(psi * PSI, 'pressure'),
       source: RATING_SOURCE,
     })),
     ...Object.entries(INSTRUMENT_UNCERTAINTY_M).map(([instrument, m]) => ({
       table: 'Instruments',
       item: instrument,
-      value: `±${inch(m, 4)} in a reading`,
+      value: `±${thin(m)} in a reading`,
       source: practice('half the finest division a hand reads'),
     })),
     ...FLUX_SIGNS.map((s) => ({
       table: 'What paste flux shows',
-      item: `${f(s.atK)} °F`,
+      item: f(s.atK),
       value: s.says,
       source: practice(),
     })),
@@ -155,7 +158,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
     ...ROD_FORMS.map((r) => ({
       table: 'Forms of rod',
       item: r.name,
-      value: `${(r.areaM2 * 1e6).toFixed(2)} mm²${r.pieceM ? `, ${inch(r.pieceM, 0)} in a piece` : ''}`,
+      value: `${(r.areaM2 * 1e6).toFixed(2)} mm²${r.pieceM ? `, ${said(r.pieceM, 'length')} a piece` : ''}`,
       source: r.source,
     })),
     ...SCHOOLS.map((s) => ({
@@ -179,14 +182,14 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
     ...tables.parts.map((p) => ({
       table: 'Parts that hate heat',
       item: p.name,
-      value: `bears ${f(p.limitK)} °F`,
+      value: `bears ${f(p.limitK)}`,
       source: p.source,
       row: { table: 'part' as const, key: p.id },
     })),
     ...HEAT_COLOURS.map((c) => ({
       table: 'Heat colours',
       item: c.name,
-      value: `${f(c.tempK)} °F`,
+      value: f(c.tempK),
       source: HEAT_COLOUR_SOURCE,
     })),
     ...JOINT_RULES.map((r) => ({ table: 'Rules on the joint', item: r.id, value: r.title, source: r.source })),
@@ -210,7 +213,7 @@ export function provenanceMarkdown(): string {
       .filter((r) => r.table === table)
       .map((r) => {
         const note = r.source.note ? `; ${r.source.note}` : '';
-        return `| ${cell(r.item)} | ${cell(r.value)} | ${cell(r.source.name + note)} | ${r.source.certainty}${r.source.memory ? ', from memory' : ''} |`;
+        return `| ${cell(inUnits(r.item, 'us'))} | ${cell(inUnits(r.value, 'us'))} | ${cell(r.source.name + note)} | ${r.source.certainty}${r.source.memory ? ', from memory' : ''} |`;
       });
     return [`## ${table}`, '', '| Item | Value | Source | Certainty |', '| --- | --- | --- | --- |', ...lines].join(
       '\n',

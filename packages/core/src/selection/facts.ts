@@ -1,5 +1,5 @@
 import type { Filler } from '../fillers/fillers.js';
-import type { HotGap } from '../fit-up/gap.js';
+import type { GapVerdict, HotGap } from '../fit-up/gap.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
@@ -23,6 +23,8 @@ export interface JointFacts {
   readonly socket: Metal;
   /** Every part that the filler must wet: tube, socket, and the bush between where there is one. */
   readonly metals: readonly Metal[];
+  /** Their families in one word, for looking things up. */
+  readonly metalsKey: string;
   readonly kind: SocketKind;
   readonly service: Service;
   readonly schools: Schools;
@@ -51,6 +53,8 @@ export interface Candidate extends JointFacts {
   readonly gap: HotGap;
   /** Between bush and socket, where there is a bush. */
   readonly outerGap: HotGap | null;
+  /** The verdict of the gap, or of the worse one where a bush makes two. */
+  readonly gapVerdict: GapVerdict;
   readonly gapSdM: number;
 }
 
@@ -90,3 +94,6 @@ export const hasFamily = (facts: JointFacts, ...wanted: Metal['family'][]): bool
 export const firstToMeltOf = (metals: readonly [Metal, ...Metal[]]): Metal =>
   metals.reduce((low, m) => (m.solidusK < low.solidusK ? m : low), metals[0]);
 export const firstToMelt = (facts: JointFacts): Metal => firstToMeltOf([facts.tube, ...facts.metals]);
+
+/** The families of metals in one word. */
+export const metalsKey = (metals: readonly Metal[]): string => metals.map((m) => m.family).join(' ');

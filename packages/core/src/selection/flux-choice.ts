@@ -43,8 +43,7 @@ export function chooseFlux(filler: Filler, facts: JointFacts): Flux | null {
   if (!table) known.set(facts.fluxes, (table = new WeakMap<Filler, Map<string, Flux | null>>()));
   let answers = table.get(filler);
   if (!answers) table.set(filler, (answers = new Map<string, Flux | null>()));
-  let key = facts.coated ? 'coated' : '';
-  for (const m of facts.metals) key += ` ${m.family}`;
+  const key = facts.coated ? `coated ${facts.metalsKey}` : facts.metalsKey;
   const before = answers.get(key);
   if (before !== undefined) return before;
   const flux = choose(filler, facts);

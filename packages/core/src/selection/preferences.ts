@@ -1,5 +1,5 @@
 import { flowOf, percent } from '../fillers/fillers.js';
-import { gapVerdict, probabilityInBand } from '../fit-up/gap.js';
+import { probabilityInBand } from '../fit-up/gap.js';
 import { practice, type Source } from '../source/source.js';
 import { degFToK, deltaFToK } from '../units/units.js';
 import { choiceOf } from '../schools/schools.js';
@@ -104,55 +104,60 @@ function followsSilverSchool(c: Candidate): boolean {
   return (c.schools.silver === 'low' && silver <= 6) || (c.schools.silver === 'fifteen' && silver === 15);
 }
 
+function add(lines: ScoreLine[], id: string, says: string, points: number): void {
+  if (Math.abs(points) >= 0.05) lines.push({ id, says, points });
+}
+
 /** The score of an allowed candidate, broken down. Higher is better. */
 export function scoreLines(c: Candidate, weights: Weights, covered: boolean): ScoreLine[] {
   const lines: ScoreLine[] = [];
-  const add = (id: string, says: string, points: number): void => {
-    if (Math.abs(points) >= 0.05) lines.push({ id, says, points });
-  };
   const inBand =
     probabilityInBand(c.gap.sideM, c.gapSdM, c.filler.gapBandM) *
     (c.outerGap ? probabilityInBand(c.outerGap.sideM, c.gapSdM, c.filler.gapBandM) : 1);
-  add('gap', `${Math.round(inBand * 100)} % likely inside its gap band at heat`, weights.gap * inBand);
-  if (!c.flux) add('no-flux', 'needs no flux', weights.noFlux);
+  add(lines, 'gap', `${Math.round(inBand * 100)} % likely inside its gap band at heat`, weights.gap * inBand);
+  if (!c.flux) add(lines, 'no-flux', 'needs no flux', weights.noFlux);
   const silver = percent(c.filler, 'Ag');
-  add('silver', `${silver} % silver to pay for`, weights.silverPerPercent * silver);
+  add(lines, 'silver', `${silver} % silver to pay for`, weights.silverPerPercent * silver);
   const shakes = c.movement || c.service.kind === 'refrigerant';
   const ductileWeight = c.movement ? weights.ductilityWhenMoving : weights.ductility;
   if (shakes)
     add(
+      lines,
       'ductility',
       c.movement ? 'ductile: the joint moves' : 'ductile: refrigerant lines shake',
       ductileWeight * ductility(c),
     );
   if (c.partNearby) {
     add(
+      lines,
       'part',
       'melts low beside a part that hates heat',
       weights.partNearby * clamp01((degFToK(1500) - c.filler.liquidusK) / deltaFToK(400)),
     );
   }
-  if (covered) add('procedure', 'a signed procedure covers it', weights.procedure);
+  if (covered) add(lines, 'procedure', 'a signed procedure covers it', weights.procedure);
   const lower = firstToMelt(c).solidusK;
   add(
+    lines,
     'margin',
     'room under the base metal',
     weights.meltingMargin * clamp01((lower - c.filler.brazingK.max) / deltaFToK(400)),
   );
   if (hasFamily(c, 'steel', 'stainless', 'cast-iron', 'nickel') && c.filler.group === 'BAg') {
-    add('wets-iron', 'high silver wets iron', weights.wetsIron * clamp01((silver - 30) / 15));
+    add(lines, 'wets-iron', 'high silver wets iron', weights.wetsIron * clamp01((silver - 30) / 15));
   }
   if (hasFamily(c, 'stainless') && percent(c.filler, 'Ni') >= 2) {
-    add('nickel', 'nickel keeps the stainless interface sound', weights.nickelOnStainless);
+    add(lines, 'nickel', 'nickel keeps the stainless interface sound', weights.nickelOnStainless);
   }
-  add('usual', 'usual in the trade, easy to get', weights.usual * (USUAL[c.filler.id] ?? 0));
-  if (c.carried.includes(c.filler.id)) add('carried', 'the crew carries it already', weights.carried);
-  if (followsSilverSchool(c)) add('school', `the job’s school: ${choiceOf(c.schools, 'silver').name}`, weights.school);
-  const tight = gapVerdict(c.gap.sideM, c.filler.gapBandM, c.filler.bridgesToM) === 'tight';
+  add(lines, 'usual', 'usual in the trade, easy to get', weights.usual * (USUAL[c.filler.id] ?? 0));
+  if (c.carried.includes(c.filler.id)) add(lines, 'carried', 'the crew carries it already', weights.carried);
+  if (followsSilverSchool(c))
+    add(lines, 'school', `the job’s school: ${choiceOf(c.schools, 'silver').name}`, weights.school);
+  const tight = c.gapVerdict === 'tight';
   if (tight && flowOf(c.filler) === 'runs like water')
-    add('runs', 'thin enough to enter a tight gap', weights.runsIntoTightGap);
+    add(lines, 'runs', 'thin enough to enter a tight gap', weights.runsIntoTightGap);
   if (c.filler.group === 'RBCuZn' && c.service.kind === 'structure') {
-    add('structure', 'brass rod suits brackets', weights.brassRodOnStructure);
+    add(lines, 'structure', 'brass rod suits brackets', weights.brassRodOnStructure);
   }
   return lines;
 }

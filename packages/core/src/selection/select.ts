@@ -6,14 +6,14 @@ import {
   BRAZING_STARTS_SOURCE,
   type Filler,
 } from '../fillers/fillers.js';
-import { AMBIENT_K, hotGap, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
+import { AMBIENT_K, gapVerdict, hotGap, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import { said } from '../units/say.js';
 import { applyRules, type Candidate, type Finding, type JointFacts } from './facts.js';
 import { chooseFlux } from './flux-choice.js';
 import { DEFAULT_WEIGHTS, scoreLines, type ScoreLine, type Weights } from './preferences.js';
 import type { Metal } from '../metals/metals.js';
-import { FILLER_RULES, worstGapVerdict } from './rules/filler-rules.js';
+import { FILLER_RULES } from './rules/filler-rules.js';
 import { JOINT_RULES } from './rules/joint-rules.js';
 
 export type FillerVerdict = 'chosen' | 'allowed' | 'refused';
@@ -59,6 +59,16 @@ export interface ColdFit {
   readonly fromK: number;
 }
 
+const worseLast: readonly GapVerdict[] = ['in band', 'tight', 'bridgeable', 'too wide', 'seizes'];
+
+/** The verdict of the gap, or of the worse one where a bush makes two. */
+function worstVerdict(filler: Filler, gap: HotGap, outerGap: HotGap | null): GapVerdict {
+  const inner = gapVerdict(gap.sideM, filler.gapBandM, filler.bridgesToM);
+  if (!outerGap) return inner;
+  const outer = gapVerdict(outerGap.sideM, filler.gapBandM, filler.bridgesToM);
+  return worseLast.indexOf(outer) > worseLast.indexOf(inner) ? outer : inner;
+}
+
 function judge(
   facts: JointFacts,
   jointRefused: boolean,
@@ -77,6 +87,7 @@ function judge(
     tube: facts.tube,
     socket: facts.socket,
     metals: facts.metals,
+    metalsKey: facts.metalsKey,
     kind: facts.kind,
     service: facts.service,
     schools: facts.schools,
@@ -93,6 +104,7 @@ function judge(
     flux,
     gap,
     outerGap,
+    gapVerdict: worstVerdict(filler, gap, outerGap),
     gapSdM: fit.inner.sdM,
   };
   const findings = applyRules(FILLER_RULES, candidate);
@@ -106,7 +118,7 @@ function judge(
     flux,
     gap,
     outerGap,
-    gapVerdict: worstGapVerdict(candidate),
+    gapVerdict: candidate.gapVerdict,
     findings,
     score: lines.reduce((sum, l) => sum + l.points, 0),
     scoreLines: lines,

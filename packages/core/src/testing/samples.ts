@@ -2,7 +2,7 @@ import type { JointSpec, LineConditions } from '../joint/joint.js';
 import { AMBIENT_K } from '../fit-up/gap.js';
 import { FLUXES } from '../fluxes/fluxes.js';
 import { findMetal } from '../metals/metals.js';
-import type { JointFacts } from '../selection/facts.js';
+import { metalsKey, type JointFacts } from '../selection/facts.js';
 import { findService } from '../services/services.js';
 import { DEFAULT_SCHOOLS } from '../schools/schools.js';
 import { degFToK, FOOT, INCH, PSI } from '../units/units.js';
@@ -53,6 +53,7 @@ export function sampleFacts(tubeId: string, socketId: string, change: Partial<Jo
     tube,
     socket,
     metals: [tube, socket],
+    metalsKey: metalsKey([tube, socket]),
     kind: 'fitting',
     service,
     schools: DEFAULT_SCHOOLS,

@@ -145,8 +145,20 @@ export const JobStore = signalStore(
       } else if (now[0]) patchState(store, { job: now[0] as unknown as Stored<Job> });
       return sent.state;
     }
+    let last: Promise<unknown> = Promise.resolve();
+    /** Steps go one after the other, so that an undo pressed at once undoes the step before it and not an older one. */
+    function inTurn<T>(step: () => Promise<T>): Promise<T> {
+      const next = last.then(step, step);
+      last = next;
+      return next;
+    }
     /** Saves records of one kind, all or none, as one step that can be undone. */
-    async function save<K extends Undoable>(
+    const save = <K extends Undoable>(
+      kind: K,
+      records: Replay<K>['records'],
+      removals: Replay<K>['removals'] = [],
+    ): Promise<'done' | 'held'> => inTurn(() => saveNow(kind, records, removals));
+    async function saveNow<K extends Undoable>(
       kind: K,
       records: Replay<K>['records'],
       removals: Replay<K>['removals'] = [],
@@ -182,18 +194,20 @@ export const JobStore = signalStore(
           joints.map((data) => ({ seen: versionOf('joint')(data.id), data: plainRecord(data) })),
         ),
       /** Goes one step back. @throws ApiProblem when someone else changed what the step touched */
-      async undo(): Promise<void> {
-        const step = store.done().at(-1);
-        if (!step) return;
-        await write(step.kind, replay(step.changes, 'before', versionOf(step.kind)));
-        patchState(store, { done: store.done().slice(0, -1), undone: [...store.undone(), step] });
-      },
-      async redo(): Promise<void> {
-        const step = store.undone().at(-1);
-        if (!step) return;
-        await write(step.kind, replay(step.changes, 'after', versionOf(step.kind)));
-        patchState(store, { done: [...store.done(), step], undone: store.undone().slice(0, -1) });
-      },
+      undo: (): Promise<void> =>
+        inTurn(async () => {
+          const step = store.done().at(-1);
+          if (!step) return;
+          await write(step.kind, replay(step.changes, 'before', versionOf(step.kind)));
+          patchState(store, { done: store.done().slice(0, -1), undone: [...store.undone(), step] });
+        }),
+      redo: (): Promise<void> =>
+        inTurn(async () => {
+          const step = store.undone().at(-1);
+          if (!step) return;
+          await write(step.kind, replay(step.changes, 'after', versionOf(step.kind)));
+          patchState(store, { done: [...store.done(), step], undone: store.undone().slice(0, -1) });
+        }),
       /** Writes a log entry; it moves the brazer's continuity, so the crew is read again. */
       async saveLog(log: JointLog): Promise<'done' | 'held'> {
         const sent = await outbox.send('log', [{ seen: 0, data: log }]);

@@ -153,7 +153,9 @@ export class LadderView {
     ladderOf(this.plan(), this.serviceMaxK(), this.partLimitK(), this.others() ?? undefined),
   );
   /** Wide enough for every column and the words at the right. */
-  protected readonly width = computed(() => 112 + 42 * this.ladder().columns);
+  protected readonly width = computed(
+    () => 112 + 42 * this.ladder().columns + ((this.others()?.length ?? 1) > 1 ? 96 : 44),
+  );
   private readonly y = computed(() => scaleLinear().domain([280, this.ladder().topK]).range([BOTTOM, TOP]));
 
   protected readonly ticks = computed(() => {
@@ -189,7 +191,7 @@ export class LadderView {
         h: Math.max(2, this.y()(band.fromK) - y),
         text: band.kind === 'melting' ? '' : band.label,
         textX: metal ? 66 + metals.length * 42 : centre,
-        textY: metal ? (metalYs[metals.indexOf(band)] ?? y) : y - 5,
+        textY: metal ? (metalYs[metals.indexOf(band)] ?? y) : band.kind === 'flux' ? this.y()(band.fromK) + 13 : y - 5,
         anchor: metal ? 'start' : 'middle',
       };
     });

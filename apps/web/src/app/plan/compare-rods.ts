@@ -26,7 +26,7 @@ import { firstPrices } from './prices';
             <table class="plain">
               <thead>
                 <tr>
-                  <th></th>
+                  <td></td>
                   <th>{{ c.a.filler.id }}</th>
                   <th>{{ c.b.filler.id }}</th>
                 </tr>
@@ -95,6 +95,7 @@ import { firstPrices } from './prices';
       gap: 14px;
     }
     th[scope='row'] {
+      border-bottom: 1px solid var(--hairline);
       font-weight: 400;
       color: var(--mid);
       text-align: left;

@@ -31,6 +31,7 @@ const WIDE_KEY = 'hephaist.wide';
         (wider)="widen()"
       />
       @if (wide()) {
+        <h1 class="visually-hidden">Schedule of {{ store.job()?.name }}</h1>
       } @else if (store.selected(); as joint) {
         <hp-joint-plan [joint]="joint" (edit)="openForm(false)" />
       } @else {

@@ -333,7 +333,7 @@ export class Schedule {
         const box = this.editor()?.nativeElement;
         box?.focus();
         if (text === null) box?.select();
-        else box?.setSelectionRange(text.length, text.length);
+        else box?.setSelectionRange(box.value.length, box.value.length);
       },
       { injector: this.injector },
     );
@@ -446,6 +446,7 @@ export class Schedule {
   protected onKey(event: KeyboardEvent): void {
     const command = event.ctrlKey || event.metaKey;
     const key = event.key;
+    if (this.editing()) return this.onEarlyKey(event, command);
     if (command && key === 'z' && !event.shiftKey) this.undo();
     else if (command && (key === 'y' || (key === 'Z' && event.shiftKey))) this.redo();
     else if (command && key === 'd') this.fillDown();
@@ -460,6 +461,14 @@ export class Schedule {
       else return;
     } else if (!this.plainKey(event)) return;
     event.preventDefault();
+  }
+
+  /** A quick hand types on before the cell's box has the focus: nothing of it is lost. */
+  private onEarlyKey(event: KeyboardEvent, command: boolean): void {
+    if (event.key.length === 1 && !command) {
+      this.typeInto(this.editText() + event.key);
+      event.preventDefault();
+    } else this.onEditKey(event, this.editText());
   }
 
   /** Keys without Ctrl or Alt; false where the key is none of ours. */
@@ -480,7 +489,7 @@ export class Schedule {
     else if (key === 'Delete' || key === 'Backspace') this.clear();
     else if (key === 'Escape') this.anchor.set(null);
     else if (key === '/') this.finder().nativeElement.focus();
-    else if (key.length === 1) this.startEdit(key);
+    else if (key.length === 1 && key !== '?') this.startEdit(key);
     else return false;
     return true;
   }

@@ -87,6 +87,9 @@ import { UnitsStore } from '../units/units.store';
       overflow-y: auto;
       min-height: 0;
     }
+    .no-print {
+      white-space: nowrap;
+    }
     header {
       display: flex;
       justify-content: space-between;

@@ -25,8 +25,9 @@ import { MatDialogModule } from '@angular/material/dialog';
         <code>12x 7/8 acr cu-cu cpl horiz near txv 4in</code>: how many, size, tube, metals tube-socket, fitting,
         position, part nearby and how far. Any order; what is not said is one copper joint in ACR tube, a fitting,
         horizontal, nominal gap. Also <code>22mm</code>, <code>gap .003</code>, <code>up</code>, <code>down</code>,
-        <code>stub</code>, <code>valve</code>, <code>swaged</code>, <code>moves</code>. A word that is not known is
-        marked, never dropped.
+        <code>stub</code>, <code>valve</code>, <code>swaged</code>, <code>patch</code>, <code>ring</code>,
+        <code>coated</code>, <code>moves</code>; <code>1-1/8x7/8</code> is a reducing fitting, a joint of each size. A
+        word that is not known is marked, never dropped.
       </p>
       <p class="quiet">
         Advice only: local codes and licensed practice govern. Values marked “from memory” are to be checked in the
@@ -52,14 +53,18 @@ import { MatDialogModule } from '@angular/material/dialog';
 })
 export class KeySheet {
   protected readonly keys: readonly (readonly [string, string])[] = [
-    ['1 – 5', 'Plan, Braze, Prove, Keep, Practise'],
-    ['↑ ↓', 'previous or next joint in the schedule'],
-    ['Page Up, Page Down', 'twelve joints at a time'],
-    ['Home, End', 'first or last joint'],
-    ['Enter', 'edit the selected joint'],
-    ['n', 'add a joint (in the schedule)'],
-    ['Delete', 'take the selected joint away; a joint with a log entry stays'],
-    ['Ctrl+Z, Ctrl+Y', 'undo, redo'],
+    ['1 – 5', 'Plan, Braze, Prove, Keep, Practise; in the schedule Alt+1 – Alt+5'],
+    ['arrows, Page Up, Page Down', 'from cell to cell; with Shift a range'],
+    ['Home, End', 'first or last column; with Ctrl the first or last joint'],
+    ['any letter or figure', 'type over the cell; Enter down, Tab right, Esc leaves it as it was'],
+    ['Enter, F2', 'change the cell'],
+    ['Ctrl+Enter', 'while typing: the same into every row of the range'],
+    ['Ctrl+D', 'fill the range from its first row'],
+    ['Ctrl+C, Ctrl+V', 'copy and paste cells, to and from a spreadsheet'],
+    ['Delete', 'empty the cells; on the mark, take the joint away (one with a log entry stays)'],
+    ['Ctrl+Z, Ctrl+Y', 'undo, redo: joints, lines and the job'],
+    ['Alt+N, Alt+E', 'add a joint, edit it in its form'],
+    ['F8', 'in a measuring field: the caliper stand-in types a reading'],
     ['/', 'find in the schedule'],
     ['Tab', 'to the next control'],
     ['← →', 'move a slider: joint from cold to brazing heat'],

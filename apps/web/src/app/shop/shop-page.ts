@@ -3,16 +3,16 @@ import { RouterLink } from '@angular/router';
 import { provenanceRows, certaintyTag, type ProvenanceRow, type TableId } from '@hephaist/core';
 import { ShopStore } from '../data/shop.store';
 import { CrewStore } from '../data/crew.store';
+import { UnitsStore } from '../units/units.store';
 import { Header } from '../shell/header';
+import { SayPipe } from '../units/say.pipe';
 import { RowForm } from './row-form';
 import { WeightsForm } from './weights-form';
-
-const WEIGHTS = 'weights';
 
 /** Every value in use with its source and certainty; the company's own rows are added and corrected here. */
 @Component({
   selector: 'hp-shop-page',
-  imports: [Header, RouterLink, RowForm, WeightsForm],
+  imports: [Header, RouterLink, RowForm, SayPipe, WeightsForm],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -22,6 +22,7 @@ export class ShopPage {
   readonly table = input<string>();
   protected readonly shop = inject(ShopStore);
   private readonly crew = inject(CrewStore);
+  private readonly units = inject(UnitsStore);
   protected readonly find = signal('');
   protected readonly certainty = signal('');
   protected readonly failure = signal<string | null>(null);
@@ -30,9 +31,8 @@ export class ShopPage {
 
   private readonly rows = computed(() => provenanceRows(this.shop.tables()));
   protected readonly tables = computed(() => [...new Set(this.rows().map((r) => r.table))]);
-  protected readonly open = linkedSignal(() =>
-    this.table() === WEIGHTS ? WEIGHTS : (this.table() ?? this.tables()[0] ?? ''),
-  );
+  private readonly chosen = linkedSignal(() => this.table());
+  protected readonly open = computed(() => this.chosen() ?? this.tables()[0] ?? '');
   protected readonly certainties = computed(() => [...new Set(this.rows().map((r) => certaintyTag(r.source)))].sort());
   protected readonly shown = computed(() => {
     const words = this.find().toLowerCase().split(/\s+/).filter(Boolean);
@@ -40,7 +40,7 @@ export class ShopPage {
     return this.rows().filter((r) => {
       if (!everywhere && r.table !== this.open()) return false;
       if (this.certainty() && certaintyTag(r.source) !== this.certainty()) return false;
-      const text = `${r.table} ${r.item} ${r.value} ${r.source.name}`.toLowerCase();
+      const text = this.units.say(`${r.table} ${r.item} ${r.value} ${r.source.name}`).toLowerCase();
       return words.every((w) => text.includes(w));
     });
   });
@@ -61,7 +61,7 @@ export class ShopPage {
   }
 
   protected choose(table: string): void {
-    this.open.set(table);
+    this.chosen.set(table);
     this.find.set('');
     this.certainty.set('');
     this.editing.set(null);

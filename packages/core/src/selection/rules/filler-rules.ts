@@ -1,5 +1,5 @@
 import { percent } from '../../fillers/fillers.js';
-import { GAP_ADVICE, gapVerdict, type GapVerdict } from '../../fit-up/gap.js';
+import { GAP_ADVICE } from '../../fit-up/gap.js';
 import { isFerrous } from '../../metals/metals.js';
 import { derived, practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
@@ -11,7 +11,16 @@ import { COATING, isMadeCoated } from '../flux-choice.js';
 
 type FillerRule = Rule<Candidate>;
 const handbook = published('AWS Brazing Handbook');
-const f = (k: number): string => said(k, 'temperature');
+/** Temperatures in words, remembered: a job asks for the same few a million times. */
+const words = new Map<number, string>();
+function f(k: number): string {
+  let says = words.get(k);
+  if (says === undefined) {
+    says = said(k, 'temperature');
+    if (words.size < 5000) words.set(k, says);
+  }
+  return says;
+}
 
 const rightGroup: FillerRule = {
   id: 'group-for-metal',
@@ -176,23 +185,12 @@ const fluxNeeded: FillerRule = {
   },
 };
 
-const order: readonly GapVerdict[] = ['in band', 'tight', 'bridgeable', 'too wide', 'seizes'];
-
-/** The verdict of the gap, or of the worse one where a bush makes two. */
-export function worstGapVerdict(c: Pick<Candidate, 'filler' | 'gap' | 'outerGap'>): GapVerdict {
-  const of = (sideM: number): GapVerdict => gapVerdict(sideM, c.filler.gapBandM, c.filler.bridgesToM);
-  const inner = of(c.gap.sideM);
-  if (!c.outerGap) return inner;
-  const outer = of(c.outerGap.sideM);
-  return order.indexOf(outer) > order.indexOf(inner) ? outer : inner;
-}
-
 const gapAtHeat: FillerRule = {
   id: 'gap-at-heat',
   title: 'Gap per side at brazing temperature against the rod’s band',
   source: derived('expansion of both metals; bands from the AWS Brazing Handbook, from memory'),
   judge: (c) => {
-    const verdict = worstGapVerdict(c);
+    const verdict = c.gapVerdict;
     if (verdict === 'in band') return null;
     const hard = verdict === 'seizes' || verdict === 'too wide';
     const where = c.outerGap ? ' in one of the two gaps' : '';

@@ -1,0 +1,137 @@
+import { chromium } from '@playwright/test';
+import { execFileSync, spawn } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { performance } from 'node:perf_hooks';
+import { largeJob } from './large-job.js';
+import { percentile, say } from './say.js';
+
+/** The whole application with a job of 10 000 joints: first load, schedule scroll, memory, and the API under 50 clients. */
+
+const withLib = (line: string): string =>
+  execFileSync('bash', ['-c', `set -e; . scripts/lib.sh; ${line}`], { encoding: 'utf8' }).trim();
+
+async function apiLoad(url: string, jobId: string): Promise<void> {
+  const paths = ['/api/jobs', `/api/jobs/${jobId}`, `/api/jobs/${jobId}/joints?limit=1000`, '/api/crew', '/api/shop'];
+  for (const path of paths) {
+    const times: number[] = [];
+    await Promise.all(
+      Array.from({ length: 50 }, async () => {
+        for (let i = 0; i < 6; i++) {
+          const start = performance.now();
+          await (await fetch(url + path)).arrayBuffer();
+          times.push(performance.now() - start);
+        }
+      }),
+    );
+    say(
+      `50 clients: GET ${path.replace(jobId, ':id')}`,
+      percentile(times, 0.5),
+      `p95 ${percentile(times, 0.95).toFixed(0)} ms, p99 ${percentile(times, 0.99).toFixed(0)} ms`,
+    );
+  }
+}
+
+async function screens(url: string, jobId: string): Promise<void> {
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
+  });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  let start = performance.now();
+  await page.goto(`${url}/jobs`);
+  await page.getByRole('link', { name: /Large job/ }).waitFor();
+  say('first load, empty cache, to the list of jobs', performance.now() - start);
+  start = performance.now();
+  await page.goto(`${url}/job/${jobId}/plan`);
+  await page.getByRole('grid').getByText('X-1', { exact: true }).waitFor();
+  say('10 000 joints: to the schedule and a plan', performance.now() - start);
+  await page.getByText('10000 joints shown').waitFor({ timeout: 120_000 });
+  say('10 000 joints: to every joint planned, by the worker', performance.now() - start);
+  const frames = await page.evaluate(async () => {
+    const view = document.querySelector('cdk-virtual-scroll-viewport');
+    if (!view) return [];
+    const times: number[] = [];
+    let last = performance.now();
+    for (let i = 0; i < 120; i++) {
+      view.scrollTop += 420;
+      await new Promise((r) => requestAnimationFrame(r));
+      const now = performance.now();
+      times.push(now - last);
+      last = now;
+    }
+    return times;
+  });
+  say(
+    'scrolling fifteen rows a frame',
+    percentile(frames, 0.5),
+    `p95 ${percentile(frames, 0.95).toFixed(0)} ms, worst ${Math.max(...frames).toFixed(0)} ms a frame`,
+  );
+  await page.getByRole('grid').focus();
+  const keys: number[] = [];
+  for (let i = 0; i < 30; i++) {
+    start = performance.now();
+    await page.keyboard.press('ArrowDown');
+    await page.evaluate(() => new Promise((r) => requestAnimationFrame(r)));
+    keys.push(performance.now() - start);
+  }
+  say('arrow key to the next joint and its plan', percentile(keys, 0.5), `p95 ${percentile(keys, 0.95).toFixed(0)} ms`);
+  start = performance.now();
+  await page.getByLabel('Group by').selectOption('rod');
+  await page
+    .getByRole('grid')
+    .getByText(/^BAg-22, /)
+    .waitFor();
+  say('group 10 000 joints by rod', performance.now() - start);
+  const heap = await page.evaluate(
+    () => (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize,
+  );
+  console.log(`${'memory of the page with 10 000 joints'.padEnd(58)} ${(heap / 1e6).toFixed(0).padStart(9)} MB`);
+  await browser.close();
+}
+
+export async function benchApplication(): Promise<void> {
+  const data = mkdtempSync(join(tmpdir(), 'hephaist-bench-'));
+  const [pg, port] = withLib(
+    `mkdir -p .hephaist; build_if_changed >&2; pg_start '${data}' 0; printf '%s %s' "$PG_URL" "$(free_port)"`,
+  ).split(' ') as [string, string];
+  const server = spawn(process.execPath, ['apps/server/dist/main.mjs'], {
+    env: {
+      ...process.env,
+      DATABASE_URL: pg,
+      HEPHAIST_PORT: port,
+      HEPHAIST_DEMO: 'off',
+      HEPHAIST_WEB: 'apps/web/dist/browser',
+      LOG_LEVEL: 'silent',
+    },
+    stdio: 'ignore',
+  });
+  try {
+    const url = `http://127.0.0.1:${port}`;
+    for (let i = 0; i < 100; i++) {
+      if (
+        await fetch(`${url}/api/health`).then(
+          (r) => r.ok,
+          () => false,
+        )
+      )
+        break;
+      await new Promise((r) => setTimeout(r, 100));
+    }
+    const file = largeJob(10000);
+    const start = performance.now();
+    const answer = await fetch(`${url}/api/import/${file.job.id.replace('9000', '9001')}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(file),
+    });
+    if (!answer.ok) throw new Error(await answer.text());
+    say('import a job of 10 000 joints', performance.now() - start);
+    await apiLoad(url, file.job.id);
+    await screens(url, file.job.id);
+  } finally {
+    server.kill();
+    withLib(`pg_stop '${data}'; rm -rf '${data}'`);
+  }
+}
