@@ -148,8 +148,6 @@ test('the grid: type over, a refusal in place, fill down, paste, undo', async ({
     await page.evaluate(() => navigator.clipboard.writeText('3/4\tcopper\tbrass\n1/2\tcopper\tcopper\n'));
     await page.keyboard.press('Control+v');
     await expect(cell(page, 'DW-14', 3)).toHaveText('brass');
-    await only(page, 'DW- 1/2');
-    await expect(page.getByText('1 joint shown')).toBeVisible();
     await expect.poll(count).toBe(before + 1);
   });
 

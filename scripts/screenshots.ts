@@ -5,6 +5,11 @@ const base = `http://127.0.0.1:${process.env['HEPHAIST_PORT'] ?? 8420}`;
 const jobs = (await (await fetch(`${base}/api/jobs`)).json()) as { id: string; name: string }[];
 const job = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';
 
+const fromMenu = async (page: Page, item: string): Promise<void> => {
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: item }).click();
+};
+
 const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) => Promise<void> }> = {
   jobs: { path: '/jobs' },
   plan: {
@@ -40,8 +45,52 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
   'rod-list': {
     path: `/job/${job}/plan`,
     act: async (p) => {
-      await p.getByRole('button', { name: 'Rods' }).click();
+      await fromMenu(p, 'Rod and flux list');
       await p.getByRole('heading', { name: /rods serve/ }).waitFor();
+    },
+  },
+  schedule: {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await fromMenu(p, 'Schedule at full width');
+      await p.getByRole('grid').getByText('PF-05', { exact: true }).click();
+      for (const key of [
+        'ArrowRight',
+        'ArrowRight',
+        'ArrowRight',
+        'Shift+ArrowDown',
+        'Shift+ArrowDown',
+        'Shift+ArrowRight',
+      ])
+        await p.keyboard.press(key);
+    },
+  },
+  compare: {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await p.getByRole('grid').getByText('PF-07', { exact: true }).click();
+      await p.getByRole('button', { name: 'BCuP-5 refused' }).click();
+      await p.getByRole('button', { name: /^Compare with/ }).click();
+    },
+  },
+  seam: {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await p.getByLabel('Find in the schedule').fill('BR');
+      await p.getByRole('grid').getByText('BR-05', { exact: true }).click();
+    },
+  },
+  'job-setup': {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await fromMenu(p, 'Job, lines and schools');
+      await p.getByRole('dialog').getByRole('button', { name: /^OX/ }).click();
+    },
+  },
+  shop: {
+    path: '/shop',
+    act: async (p) => {
+      await p.getByRole('button', { name: 'Parts that hate heat' }).click();
     },
   },
   prove: { path: `/job/${job}/prove` },

@@ -5,6 +5,8 @@ import type { Inputs, SummaryPart, SummaryTask } from './summary-task';
 
 /** More different joints than this are planned off the main thread. */
 const WORTH_A_WORKER = 400;
+/** Whoever looks is told this often while the worker plans: each look goes over every joint. */
+const TELL_MS = 1500;
 
 /**
  * The short of every joint's plan. A few are planned when asked; thousands at once go to a worker, which is stopped
@@ -17,6 +19,8 @@ export class Summaries {
   readonly pending = signal(0);
   private known = new Map<string, Summed>();
   private worker: Worker | null = null;
+  /** When whoever looks was last told, ms. */
+  private told = 0;
   private inputs: Inputs | null = null;
 
   /** Starts again where the inputs changed, and plans what many new joints ask for. */
@@ -42,7 +46,10 @@ export class Summaries {
     worker.onmessage = ({ data }: MessageEvent<SummaryPart>) => {
       for (const [key, summed] of data) this.known.set(key, summed);
       this.pending.update((n) => Math.max(0, n - data.length));
-      this.arrived.update((n) => n + 1);
+      if (this.pending() === 0 || performance.now() - this.told > TELL_MS) {
+        this.told = performance.now();
+        this.arrived.update((n) => n + 1);
+      }
       if (this.pending() === 0) this.stop();
     };
     worker.onerror = () => {

@@ -6,7 +6,7 @@ import { GLOW, ladderOf, spread } from './ladder-bands';
 import { saveSvg } from './save-svg';
 
 const TOP = 14;
-const BOTTOM = 286;
+const BOTTOM = 336;
 
 /** The heat ladder: one temperature axis on which the choice's bands nest. */
 @Component({
@@ -16,7 +16,7 @@ const BOTTOM = 286;
       Heat ladder <span class="quiet">· {{ unit().symbol }}</span>
       <button class="svg no-print" (click)="save(drawing)" aria-label="Save the heat ladder as SVG">SVG</button>
     </h2>
-    <svg #drawing [attr.viewBox]="'0 0 ' + width() + ' 300'" role="img" [attr.aria-label]="words()">
+    <svg #drawing [attr.viewBox]="'0 0 ' + width() + ' 350'" role="img" [attr.aria-label]="words()">
       <defs>
         <linearGradient id="glow" x1="0" y1="1" x2="0" y2="0">
           @for (stop of glow(); track stop.at) {
