@@ -1,0 +1,89 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { LineNode, LineRun, PurgeNetwork } from './network.js';
+import { jointOrder } from './order.js';
+import { cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
+
+/** A tree drawn at random: every point hangs on an earlier one, and each leaf is a vent or a cap. */
+const anyTree: fc.Arbitrary<PurgeNetwork> = fc
+  .tuple(fc.array(fc.nat(), { minLength: 1, maxLength: 9 }), fc.array(fc.boolean(), { minLength: 12, maxLength: 12 }))
+  .map(([parents, capped]) => {
+    const names = ['S', ...parents.map((_, i) => `N${i}`)];
+    const runs: LineRun[] = parents.map((p, i) => run(`r${i}`, names[p % (i + 1)] ?? 'S', `N${i}`, 1 + (i % 4)));
+    const parent = new Set(runs.map((r) => r.from));
+    const nodes: LineNode[] = parents.map((_, i) =>
+      parent.has(`N${i}`) ? point(`N${i}`) : capped[i] ? cap(`N${i}`) : vent(`N${i}`),
+    );
+    return line(nodes, runs, { joints: nodes.map((n) => joint(`J-${n.id}`, n.id)) });
+  });
+
+const onWay = (net: PurgeNetwork, ventId: string): Set<string> => {
+  const points = new Set([ventId]);
+  for (let here = ventId; here !== 'S';) {
+    here = net.runs.find((r) => r.to === here)?.from ?? 'S';
+    points.add(here);
+  }
+  return new Set(net.joints.filter((j) => points.has(j.node)).map((j) => j.id));
+};
+
+/** The fewest vents by trying every choice of them. */
+function brute(net: PurgeNetwork): { fewest: number; swept: number } {
+  const vents = net.nodes.filter((n) => n.kind === 'vent').map((n) => onWay(net, n.id));
+  const swept = new Set(vents.flatMap((s) => [...s]));
+  let fewest = Infinity;
+  for (let mask = 0; mask < 1 << vents.length; mask++) {
+    const chosen = vents.filter((_, i) => mask & (1 << i));
+    if (new Set(chosen.flatMap((s) => [...s])).size === swept.size) fewest = Math.min(fewest, chosen.length);
+  }
+  return { fewest, swept: swept.size };
+}
+
+describe('the order of joints and vents', () => {
+  it('takes the main and one branch with each vent, outward from the source', () => {
+    const order = jointOrder(comb(3, 0));
+    expect(order.stages.map((s) => s.vent)).toEqual(['V0', 'V1', 'V2']);
+    expect(order.stages[0]?.joints).toEqual(['J-M0', 'J-V0']);
+    expect(order.stages[2]?.joints).toEqual(['J-M2', 'J-V2']);
+    expect(order.best).toBe(true);
+  });
+  it('leaves out what is done or skipped, and plans the rest anew', () => {
+    const order = jointOrder(comb(3, 0), new Set(['J-V1', 'J-V0', 'J-M0']));
+    expect(order.stages.map((s) => s.vent)).toEqual(['V2']);
+  });
+  it('names joints in a dead leg and where to bleed it', () => {
+    const net = line(
+      [point('A'), vent('V'), cap('C')],
+      [run('1', 'S', 'A', 1), run('2', 'A', 'V', 1), run('3', 'A', 'C', 1)],
+      { joints: [joint('a', 'A'), joint('c', 'C')] },
+    );
+    expect(jointOrder(net)).toMatchObject({ unswept: ['c'], bleeds: ['C'] });
+  });
+  it('is as short as trying every choice of vents, and sweeps every joint once', () => {
+    fc.assert(
+      fc.property(anyTree, (net) => {
+        const order = jointOrder(net);
+        const want = brute(net);
+        const joints = order.stages.flatMap((s) => s.joints);
+        expect(new Set(joints).size).toBe(joints.length);
+        expect(joints).toHaveLength(want.swept);
+        expect(order.unswept).toHaveLength(net.joints.length - want.swept);
+        expect(order.stages.length).toBe(want.swept ? want.fewest : 0);
+        expect(order.best).toBe(true);
+        for (const s of order.stages) for (const id of s.joints) expect(onWay(net, s.vent).has(id)).toBe(true);
+      }),
+      { numRuns: 150 },
+    );
+  });
+  it('on a large line it says how far from the best it may be', () => {
+    const order = jointOrder(comb(60, 0));
+    expect(order.stages).toHaveLength(60);
+    expect(order.atLeast).toBe(60);
+    expect(order.best).toBe(true);
+  });
+  it('no tube is filled twice', () => {
+    const net = comb(4, 0);
+    const fresh = jointOrder(net).stages.reduce((s, x) => s + x.freshM3, 0);
+    const all = net.runs.reduce((s, r) => s + (Math.PI / 4) * r.boreM ** 2 * r.lengthM, 0);
+    expect(fresh).toBeCloseTo(all, 12);
+  });
+});
