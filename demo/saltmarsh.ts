@@ -11,7 +11,19 @@ import {
   type OwnRowRecord,
   type Procedure,
 } from '@hephaist/contracts';
-import { addMonths, AMBIENT_K, cupForOd, degFToK, findTube, FOOT, INCH, planJoint, PSI } from '@hephaist/core';
+import {
+  addMonths,
+  AMBIENT_K,
+  cupForOd,
+  degFToK,
+  findTube,
+  FOOT,
+  INCH,
+  planJoint,
+  PSI,
+  type LineLayout,
+  type LineNode,
+} from '@hephaist/core';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 
 /**
@@ -114,6 +126,52 @@ function coupon(wish: CouponWish): Coupon {
   };
 }
 
+/** The oxygen main: a riser with three outlets off it, each outlet with its own vent; one end is capped for later. */
+function oxygenMain(ids: readonly string[], lengthM: number): LineLayout {
+  const bore = 0.785 * INCH;
+  const small = 0.545 * INCH;
+  const hole = 0.16 * INCH;
+  const run = (name: string, from: string, to: string, share: number, boreM: number) => ({
+    id: name,
+    from,
+    to,
+    lengthM: lengthM * share,
+    boreM,
+    loss: 1.5,
+    open: true,
+  });
+  const point = (name: string, kind: LineNode['kind'] = 'point', open = true) => ({
+    id: name,
+    kind,
+    open,
+    holeM: hole,
+  });
+  const places = ['riser', 'north', 'theatre', 'recovery', 'bay 1', 'bay 2', 'bay 3', 'plant room'];
+  return {
+    nodes: [
+      point('manifold', 'source'),
+      ...places.slice(0, 4).map((p) => point(p)),
+      point('bay 1', 'vent'),
+      point('bay 2', 'vent', false),
+      point('bay 3', 'vent', false),
+      point('plant room', 'cap'),
+    ],
+    runs: [
+      run('r1', 'manifold', 'riser', 0.25, bore),
+      run('r2', 'riser', 'north', 0.15, bore),
+      run('r3', 'north', 'theatre', 0.15, bore),
+      run('r4', 'theatre', 'recovery', 0.15, bore),
+      run('r5', 'north', 'bay 1', 0.1, small),
+      run('r6', 'theatre', 'bay 2', 0.1, small),
+      run('r7', 'recovery', 'bay 3', 0.08, small),
+      run('r8', 'riser', 'plant room', 0.02, bore),
+    ],
+    at: Object.fromEntries(
+      ids.map((jointId, i) => [jointId, places[Math.min(6, Math.floor((i * 7) / ids.length))] ?? 'riser']),
+    ),
+  };
+}
+
 /** Builds the whole demo as a job file. @param today the day it starts, YYYY-MM-DD */
 export function saltmarsh(today: string): JobFile {
   serial = 0;
@@ -138,9 +196,19 @@ export function saltmarsh(today: string): JobFile {
       fitUpK: AMBIENT_K,
       codeSet: null,
       schools: source.schools ?? {},
+      layout: null,
     };
     lines.push(line);
     for (let n = 0; n < source.joints; n++) joints.push(joint(line, source, n, joints.length + 1));
+    const own = joints.filter((j) => j.lineId === line.id);
+    if (source.prefix === 'OX')
+      lines[lines.length - 1] = {
+        ...line,
+        layout: oxygenMain(
+          own.map((j) => j.id),
+          line.lengthM,
+        ),
+      };
   });
 
   const orla = brazer('Orla Fennimore', '07');

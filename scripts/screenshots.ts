@@ -93,6 +93,16 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
       await p.getByRole('button', { name: 'Parts that hate heat' }).click();
     },
   },
+  purge: {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await p.getByLabel('Find in the schedule').fill('OX-20');
+      await p.getByRole('grid').getByText('OX-20', { exact: true }).click();
+      await fromMenu(p, 'Purge of this line');
+      await p.getByRole('button', { name: /^Open bay 2/ }).click();
+      await p.getByLabel('Time since the nitrogen came on').fill('42');
+    },
+  },
   prove: { path: `/job/${job}/prove` },
   'coupon-form': {
     path: `/job/${job}/prove`,

@@ -12,3 +12,4 @@ export * from './own-row.js';
 export * from './shop.js';
 export * from './joint-cells.js';
 export * from './planner.js';
+export * from './line-layout.js';

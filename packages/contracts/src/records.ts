@@ -9,9 +9,11 @@ import {
   type Catalogue,
   type CodeSetId,
   type JointSpec,
+  type LineLayout,
   type Schools,
 } from '@hephaist/core';
 import * as yup from 'yup';
+import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
 
 /** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */
@@ -178,6 +180,7 @@ export const lineSchema = strict(
       .oneOf([...CODE_SET_IDS, null], 'pick a code set')
       .default(null),
     schools: schoolsSchema,
+    layout: layoutSchema,
   }),
 );
 
@@ -403,7 +406,8 @@ export type Job = Omit<OfSchema<typeof jobSchema>, 'codeSet' | 'schools'> & {
   codeSet: CodeSetId;
   schools: Partial<Schools>;
 };
-export type Line = Omit<OfSchema<typeof lineSchema>, 'codeSet' | 'schools'> & {
+export type Line = Omit<OfSchema<typeof lineSchema>, 'codeSet' | 'schools' | 'layout'> & {
+  layout: LineLayout | null;
   codeSet: CodeSetId | null;
   schools: Partial<Schools>;
 };

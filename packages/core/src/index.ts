@@ -31,6 +31,8 @@ export * from './purge/network.js';
 export * from './purge/flow.js';
 export * from './purge/transport.js';
 export * from './purge/order.js';
+export * from './purge/layout.js';
+export * from './purge/line-plan.js';
 export * from './purge/cylinder.js';
 export * from './coupons/section.js';
 export * from './qualification/continuity.js';

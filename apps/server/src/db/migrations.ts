@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import * as records from './0001-records.js';
+import * as lineLayout from './0003-line-layout.js';
 import * as companyTables from './0002-company-tables.js';
 
 export interface Migration {
@@ -11,6 +12,7 @@ export interface Migration {
 export const MIGRATIONS: readonly Migration[] = [
   { name: '0001-records', up: records.up },
   { name: '0002-company-tables', up: companyTables.up },
+  { name: '0003-line-layout', up: lineLayout.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

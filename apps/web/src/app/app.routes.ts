@@ -19,6 +19,11 @@ export const routes: Routes = [
         loadComponent: () => import('./plan/plan-page').then((m) => m.PlanPage),
       },
       {
+        path: 'purge',
+        title: 'Purge · Hephaist',
+        loadComponent: () => import('./purge/purge-page').then((m) => m.PurgePage),
+      },
+      {
         path: 'braze',
         title: 'Braze · Hephaist',
         loadComponent: () => import('./braze/braze-page').then((m) => m.BrazePage),

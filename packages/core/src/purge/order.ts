@@ -24,17 +24,19 @@ export interface JointOrder {
 /** Most joints-by-vent groups looked at one by one; above it the order is good, not proved best. */
 const EXACT_VENTS = 18;
 
-/** Points from the source outward, by length of tube, with the run each was reached by; shut valves stop it. */
-function reach(net: PurgeNetwork): { at: ReadonlyMap<string, number>; by: ReadonlyMap<string, LineRun> } {
-  const source = net.nodes.find((n) => n.kind === 'source')?.id ?? '';
+/** Points outward from the ones given, by length of tube, with the run each was reached by; shut valves stop it. */
+export function reachFrom(
+  net: PurgeNetwork,
+  from: readonly string[],
+): { at: ReadonlyMap<string, number>; by: ReadonlyMap<string, LineRun> } {
   const near = new Map<string, LineRun[]>();
   for (const r of net.runs) {
     if (r.open === false) continue;
     for (const id of [r.from, r.to]) near.set(id, [...(near.get(id) ?? []), r]);
   }
-  const at = new Map([[source, 0]]);
+  const at = new Map(from.map((id) => [id, 0]));
   const by = new Map<string, LineRun>();
-  const open = new Set([source]);
+  const open = new Set(from);
   while (open.size) {
     let here = '';
     for (const id of open) if (here === '' || (at.get(id) ?? 0) < (at.get(here) ?? 0)) here = id;
@@ -123,7 +125,10 @@ function lowerBound(sets: readonly ReadonlySet<string>[], wanted: ReadonlySet<st
  */
 export function jointOrder(net: PurgeNetwork, done: ReadonlySet<string> = new Set()): JointOrder {
   checkNetwork(net);
-  const { at, by } = reach(net);
+  const { at, by } = reachFrom(
+    net,
+    net.nodes.filter((n) => n.kind === 'source').map((n) => n.id),
+  );
   const vents = net.nodes.filter((n) => n.kind === 'vent' && at.has(n.id)).map((n) => n.id);
   const paths = vents.map((v) => pathTo(v, by));
   const todo = net.joints.filter((j) => !j.brazed && !done.has(j.id));

@@ -113,8 +113,15 @@ describe('oxygen in a network', () => {
     const off: PurgeNetwork = { ...net, feed: { by: 'off', holeM: 0.02 } };
     const still = solveFlow(off);
     expect(still.fedM3s).toBe(0);
-    // The cells follow the flow: without flow the mesh is its own, so the state starts from the swept line's mean.
-    const again = sweep(off, still, { seconds: 4 * 3600, steps: 800, limit: 0.01, finest: 10, supply: 0 });
+    const again = sweep(off, still, {
+      seconds: 4 * 3600,
+      steps: 800,
+      limit: 0.01,
+      finest: 10,
+      start: swept.end,
+      meshOf: flow,
+    });
+    expect(again.nodes.get('S')!.at(0)!).toBeLessThan(0.01);
     expect(again.nodes.get('S')!.at(-1)!).toBeGreaterThan(0.1);
     expect(swept.nodes.get('V1')!.at(-1)!).toBeLessThan(0.01);
   });

@@ -13,6 +13,8 @@ export interface SweepWishes {
   readonly limit: number;
   /** Oxygen in the nitrogen, volume fraction. */
   readonly supply?: number;
+  /** The flow whose cells are used, so that one sweep can go on from another; its own where not given. */
+  readonly meshOf?: FlowAnswer;
   /** Oxygen in the line at the start, by cell; all air where not given. */
   readonly start?: Float64Array;
   /** The source holds its own gas whatever mixes back, as Ogata and Banks have it; else only the flow brings it. */
@@ -81,7 +83,14 @@ function cellCount(lengthM: number, speed: number, dispersion: number, finest: n
   return Math.max(3, Math.min(finest, Math.ceil(lengthM / Math.max(natural / 2, lengthM / finest))));
 }
 
-function gridOf(net: PurgeNetwork, flow: FlowAnswer, finest: number, supply: number, heldAtSource: boolean): Grid {
+function gridOf(
+  net: PurgeNetwork,
+  flow: FlowAnswer,
+  mesh: FlowAnswer,
+  finest: number,
+  supply: number,
+  heldAtSource: boolean,
+): Grid {
   const index = new Map(net.nodes.map((n, i) => [n.id, i]));
   const volumes: number[] = net.nodes.map(() => 0);
   const links: Link[] = [];
@@ -92,7 +101,8 @@ function gridOf(net: PurgeNetwork, flow: FlowAnswer, finest: number, supply: num
     const area = (Math.PI / 4) * run.boreM ** 2;
     const speed = Math.abs(q) / area;
     const dispersion = taylorAris(speed, run.boreM / 2);
-    const n = cellCount(run.lengthM, speed, dispersion, finest);
+    const meshSpeed = Math.abs(mesh.runs.get(run.id) ?? 0) / area;
+    const n = cellCount(run.lengthM, meshSpeed, taylorAris(meshSpeed, run.boreM / 2), finest);
     const dx = run.lengthM / n;
     const [a, b] = [index.get(run.from) ?? 0, index.get(run.to) ?? 0];
     for (const end of [a, b]) volumes[end] = (volumes[end] ?? 0) + mixing(run.boreM) / 2;
@@ -171,7 +181,7 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
     !(limit > 0 && limit < OXYGEN_IN_AIR) && { field: 'limit', says: 'above 0 and under 20.9 %' },
   ].filter((x) => x !== false);
   if (bad.length) throw new InputError(bad);
-  const grid = gridOf(net, flow, finest, supply, heldAtSource);
+  const grid = gridOf(net, flow, wishes.meshOf ?? flow, finest, supply, heldAtSource);
   const n = grid.volume.length;
   const dt = seconds / steps;
   const rate = emptyRows(n);

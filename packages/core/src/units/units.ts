@@ -31,6 +31,7 @@ export type Quantity =
   | 'temperature'
   | 'temperatureDifference'
   | 'pressure'
+  | 'draught'
   | 'flow'
   | 'volume'
   | 'mass'
@@ -63,6 +64,7 @@ const units: Record<Quantity, Record<UnitSystem, DisplayUnit>> = {
   temperature: { us: degF, metric: degC },
   temperatureDifference: { us: scaled('°F', 1 / 1.8, 0), metric: scaled('K', 1, 0) },
   pressure: { us: scaled('psi', PSI, 0), metric: scaled('bar', BAR, 1) },
+  draught: { us: scaled('psi', PSI, 4), metric: scaled('mbar', 100, 2) },
   flow: { us: scaled('SCFH', SCFH, 1), metric: scaled('L/min', LITRE_PER_MIN, 1) },
   volume: { us: scaled('ft³', CUBIC_FOOT, 3), metric: scaled('L', 1e-3, 2) },
   mass: { us: scaled('lb', POUND, 2), metric: scaled('kg', 1, 3) },

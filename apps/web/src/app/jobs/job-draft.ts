@@ -83,6 +83,7 @@ export const newLine = (jobId: string, id: string, sort: number, like: Line | un
   fitUpK: AMBIENT_K,
   codeSet: null,
   schools: {},
+  layout: null,
 });
 
 /** A job as it is begun. */

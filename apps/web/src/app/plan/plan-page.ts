@@ -28,6 +28,7 @@ const WIDE_KEY = 'hephaist.wide';
         (importCsv)="openCsv()"
         (rods)="openRods($event)"
         (setup)="openSetup()"
+        (purge)="openPurge()"
         (wider)="widen()"
       />
       @if (wide()) {
@@ -128,6 +129,10 @@ export class PlanPage {
   protected widen(): void {
     this.wide.update((w) => !w);
     localStorage.setItem(WIDE_KEY, this.wide() ? 'yes' : 'no');
+  }
+
+  protected openPurge(): void {
+    void this.router.navigate(['/job', this.store.jobId(), 'purge'], { queryParams: { line: this.line()?.id } });
   }
 
   protected async openSetup(): Promise<void> {

@@ -59,6 +59,7 @@ export class Schedule {
   readonly edit = output();
   readonly importCsv = output();
   readonly setup = output();
+  readonly purge = output();
   readonly wider = output();
   /** Ids of the joints whose rods are asked for; empty for the whole job. */
   readonly rods = output<readonly string[]>();

@@ -1,0 +1,147 @@
+import { layoutSchema, problemsOf } from '@hephaist/contracts';
+import type { FieldProblem, LineLayout, LineNode, UnitSystem } from '@hephaist/core';
+import Papa from 'papaparse';
+import { shown, typed } from '../plan/joint-draft';
+
+/** One run while it is typed. */
+export interface RunDraft {
+  readonly from: string;
+  readonly to: string;
+  readonly length: string;
+  readonly bore: string;
+  readonly loss: string;
+  readonly open: boolean;
+}
+
+/** One point while it is typed; its joints are named by their marks. */
+export interface PointDraft {
+  readonly id: string;
+  readonly kind: LineNode['kind'];
+  readonly open: boolean;
+  readonly hole: string;
+  readonly marks: string;
+}
+
+export interface LayoutDraft {
+  readonly runs: readonly RunDraft[];
+  readonly points: readonly PointDraft[];
+}
+
+type Marked = { readonly id: string; readonly mark: string };
+
+export const draftOfLayout = (layout: LineLayout, joints: readonly Marked[], system: UnitSystem): LayoutDraft => ({
+  runs: layout.runs.map((r) => ({
+    from: r.from,
+    to: r.to,
+    length: shown(r.lengthM, 'run', system),
+    bore: shown(r.boreM, 'diameter', system),
+    loss: String(r.loss ?? 0),
+    open: r.open !== false,
+  })),
+  points: layout.nodes.map((n) => ({
+    id: n.id,
+    kind: n.kind,
+    open: n.open !== false,
+    hole: shown(n.holeM ?? 0.005, 'diameter', system),
+    marks: joints
+      .filter((j) => layout.at[j.id] === n.id)
+      .map((j) => j.mark)
+      .join(' '),
+  })),
+});
+
+/** The layout a draft stands for, and marks that no joint of the line has. */
+export function layoutOf(
+  draft: LayoutDraft,
+  joints: readonly Marked[],
+  system: UnitSystem,
+): { layout: LineLayout; unknown: readonly FieldProblem[] } {
+  const byMark = new Map(joints.map((j) => [j.mark.toLowerCase(), j.id]));
+  const at: Record<string, string> = {};
+  const unknown: FieldProblem[] = [];
+  draft.points.forEach((p, i) => {
+    for (const mark of p.marks.split(/[\s,;]+/).filter(Boolean)) {
+      const id = byMark.get(mark.toLowerCase());
+      if (id) at[id] = p.id.trim();
+      else unknown.push({ field: `nodes.${i}.marks`, says: `no joint "${mark}" on this line` });
+    }
+  });
+  return {
+    unknown,
+    layout: {
+      nodes: draft.points.map((p) => ({
+        id: p.id.trim(),
+        kind: p.kind,
+        open: p.open,
+        holeM: typed(p.hole, 'diameter', system),
+      })),
+      runs: draft.runs.map((r, i) => ({
+        id: `r${i + 1}`,
+        from: r.from.trim(),
+        to: r.to.trim(),
+        lengthM: typed(r.length, 'run', system),
+        boreM: typed(r.bore, 'diameter', system),
+        loss: Number(r.loss.replace(',', '.') || NaN),
+        open: r.open,
+      })),
+      at,
+    },
+  };
+}
+
+/** What is wrong with a draft, at its fields. */
+export function layoutProblems(draft: LayoutDraft, joints: readonly Marked[], system: UnitSystem): FieldProblem[] {
+  const { layout, unknown } = layoutOf(draft, joints, system);
+  return [...unknown, ...problemsOf(layoutSchema, layout).map((p) => ({ ...p, field: p.field.replace(/^\./, '') }))];
+}
+
+const COLUMNS = ['from', 'to', 'length', 'bore', 'loss', 'valve'] as const;
+
+/** Runs as CSV, lengths and bores in the units shown. */
+export const runsCsv = (runs: readonly RunDraft[]): string =>
+  Papa.unparse(
+    runs.map(({ open, ...r }) => ({ ...r, valve: open ? 'open' : 'shut' })),
+    { columns: [...COLUMNS] },
+  );
+
+/**
+ * Reads runs from CSV. Points that are new stand as plain ones; the first is the source where there is none, and ends
+ * that nothing leads on from are vents.
+ */
+export function readRunsCsv(text: string, points: readonly PointDraft[]): { draft: LayoutDraft } | { says: string } {
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (h) => h.trim().toLowerCase(),
+  });
+  const missing = ['from', 'to', 'length', 'bore'].filter((c) => !parsed.meta.fields?.includes(c));
+  if (missing.length)
+    return { says: `The first row must name the columns ${COLUMNS.join(', ')}; missing: ${missing.join(', ')}.` };
+  const runs = parsed.data.map((r): RunDraft => ({
+    from: (r['from'] ?? '').trim(),
+    to: (r['to'] ?? '').trim(),
+    length: (r['length'] ?? '').trim(),
+    bore: (r['bore'] ?? '').trim(),
+    loss: (r['loss'] ?? '').trim() || '0',
+    open: (r['valve'] ?? '').trim().toLowerCase() !== 'shut',
+  }));
+  const known = new Map(points.map((p) => [p.id, p]));
+  const names = [...new Set(runs.flatMap((r) => [r.from, r.to]))];
+  const hasSource = names.some((n) => known.get(n)?.kind === 'source');
+  const leads = new Set(runs.map((r) => r.from));
+  return {
+    draft: {
+      runs,
+      points: names.map(
+        (id, i): PointDraft =>
+          known.get(id) ?? {
+            id,
+            kind: i === 0 && !hasSource ? 'source' : leads.has(id) ? 'point' : 'vent',
+            open: true,
+            hole: points[0]?.hole ?? '0.2',
+            marks: '',
+          },
+      ),
+    },
+  };
+}

@@ -1,0 +1,216 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+  type OnDestroy,
+} from '@angular/core';
+import { Router, RouterLink } from '@angular/router';
+import {
+  CYLINDER_SOURCE,
+  CYLINDERS,
+  displayUnit,
+  findService,
+  formatDuration,
+  LEAST_OXYGEN,
+  networkOf,
+  PURGE_LIMIT_PA,
+  roomOxygen,
+  straightLayout,
+  type PlacedJoint,
+} from '@hephaist/core';
+import { JobStore } from '../data/job.store';
+import { Entry } from '../forms/entry';
+import { Pick as PickField } from '../forms/pick';
+import { numberOf } from '../plan/prices';
+import { QtyPipe } from '../units/qty.pipe';
+import { UnitsStore } from '../units/units.store';
+import { LayoutForm } from './layout-form';
+import { LineDrawing } from './line-drawing';
+import { OxygenChart } from './oxygen-chart';
+import { PurgeRunner } from './purge-runner';
+
+/** Most of a cylinder that is used: the rest is reserve. Source: practice. */
+const RESERVE = 0.1;
+
+/** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
+@Component({
+  selector: 'hp-purge-page',
+  imports: [Entry, LayoutForm, LineDrawing, OxygenChart, PickField, QtyPipe, RouterLink],
+  templateUrl: './purge-page.html',
+  styleUrl: './purge-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PurgePage implements OnDestroy {
+  /** Line to show, from the address. */
+  readonly line = input<string>();
+  protected readonly store = inject(JobStore);
+  private readonly router = inject(Router);
+  protected readonly units = inject(UnitsStore);
+  protected readonly runner = new PurgeRunner();
+  protected readonly drawing = signal(false);
+  protected readonly picked = signal<string | null>(null);
+  protected readonly wishes = signal({ minutes: '8', cylinder: '300 ft³', room: '', changes: '0' });
+  protected readonly sizes = CYLINDERS.map(({ id }) => ({ id, name: id }));
+  protected readonly source = CYLINDER_SOURCE.name;
+  protected readonly fmt = formatDuration;
+
+  protected readonly lines = computed(() =>
+    this.store.lines().filter((l) => findService(l.serviceId)?.purge !== 'not needed'),
+  );
+  protected readonly current = computed(() => {
+    const wanted = this.line() ?? this.store.selected()?.lineId;
+    return this.lines().find((l) => l.id === wanted) ?? this.lines()[0] ?? null;
+  });
+  protected readonly joints = computed(() =>
+    this.store.joints().filter((j) => j.lineId === this.current()?.id && !j.setAside),
+  );
+  private readonly marks = computed(() => new Map(this.joints().map((j) => [j.id, j.mark])));
+  protected readonly markOf = (id: string): string => this.marks().get(id) ?? id;
+  private readonly placed = computed((): PlacedJoint[] =>
+    this.joints().flatMap((j) => {
+      const plan = this.store.plan()(j).plan;
+      if (!plan) return [];
+      const brazed = this.store.lastLog().get(j.id)?.visual === 'accepted';
+      return [
+        {
+          id: j.id,
+          brazed,
+          lapM: plan.overlap.overlapM,
+          diameterM: plan.tube.odM,
+          gapSideM: plan.gap.sideM,
+          boreM: plan.tube.odM - 2 * plan.tube.wallM,
+        },
+      ];
+    }),
+  );
+  protected readonly layout = computed(() => {
+    const line = this.current();
+    if (!line) return null;
+    const bores = this.placed().map((j) => (j as PlacedJoint & { boreM: number }).boreM);
+    return (
+      line.layout ??
+      straightLayout(
+        this.placed().map((j) => j.id),
+        line.lengthM,
+        bores.length ? bores : [0.02],
+      )
+    );
+  });
+  protected readonly net = computed(() => {
+    const layout = this.layout();
+    return layout ? networkOf(layout, this.placed(), { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA }) : null;
+  });
+  private readonly cylinder = computed(
+    () => CYLINDERS.find((c) => c.id === this.wishes().cylinder) ?? CYLINDERS.at(-1),
+  );
+  protected readonly bad = computed(() => {
+    const minutes = numberOf(this.wishes().minutes);
+    const room = this.wishes().room.trim() === '' ? 1 : numberOf(this.wishes().room);
+    const changes = numberOf(this.wishes().changes);
+    return {
+      minutes: minutes > 0 && minutes <= 240 ? null : 'between 0 and 240 min',
+      room: room > 0 && room < 1e6 ? null : 'a room volume above 0, or nothing',
+      changes: changes >= 0 && changes <= 100 ? null : 'between 0 and 100',
+    };
+  });
+  protected readonly stageIndex = linkedSignal({ source: () => this.runner.plan(), computation: () => 0 });
+  protected readonly stage = computed(() => this.runner.plan()?.stages[this.stageIndex()] ?? null);
+  protected readonly steps = computed(() => (this.stage()?.sweep.timeS.length ?? 1) - 1);
+  protected readonly step = linkedSignal({ source: () => this.stage(), computation: () => 0 });
+  protected readonly time = computed(() => this.stage()?.sweep.timeS[this.step()] ?? 0);
+  protected readonly playing = signal(false);
+  private timer: ReturnType<typeof setInterval> | null = null;
+
+  protected readonly curves = computed(() => {
+    const stage = this.stage();
+    const net = this.net();
+    if (!stage || !net) return [];
+    const nodeOf = (id: string | undefined): string => net.joints.find((j) => j.id === id)?.node ?? '';
+    return [...new Set([nodeOf(stage.joints[0]), nodeOf(stage.joints.at(-1)), this.picked() ?? stage.vent])]
+      .filter(Boolean)
+      .slice(0, 4);
+  });
+  protected readonly sentence = computed(() => {
+    const plan = this.runner.plan();
+    const line = this.current();
+    const stage = plan?.stages[0];
+    if (!line || !plan) return '';
+    if (!stage) return `${line.name}: nothing left to braze that a vent sweeps.`;
+    const vents =
+      plan.stages.length === 1 ? `vent at ${stage.vent}` : `${plan.stages.length} vents in turn, first ${stage.vent}`;
+    return `${line.name}: ${vents}; fill ${formatDuration(stage.readyS)} at ${this.units.show(plan.fillM3s, 'flow')}, then ${this.units.show(plan.trickleM3s, 'flow')}.`;
+  });
+  protected readonly room = computed(() => {
+    const size = this.cylinder();
+    if (!this.wishes().room.trim() || this.bad().room || !size) return null;
+    const m3 =
+      displayUnit('volume', this.units.system()).toSi(1) *
+      (this.units.system() === 'us' ? 1 : 1000) *
+      numberOf(this.wishes().room);
+    const oxygen = roomOxygen(m3, size.nominalM3, 60, numberOf(this.wishes().changes) || 0);
+    return { percent: (100 * oxygen).toFixed(1), low: oxygen < LEAST_OXYGEN };
+  });
+  protected readonly roomUnit = computed(() => (this.units.system() === 'us' ? 'ft³' : 'm³'));
+  protected readonly tightest = computed(() => {
+    const all = this.runner.plan()?.pressures ?? [];
+    return all.reduce<(typeof all)[number] | null>(
+      (worst, p) => (!worst || p.pa / p.blowOutPa > worst.pa / worst.blowOutPa ? p : worst),
+      null,
+    );
+  });
+
+  constructor() {
+    effect(() => {
+      const [net, line, size] = [this.net(), this.current(), this.cylinder()];
+      const minutesPerJoint = numberOf(this.wishes().minutes);
+      if (!net || !line || !size || this.bad().minutes) return;
+      untracked(() =>
+        this.runner.run({
+          net,
+          wishes: { limit: line.oxygenLimit, minutesPerJoint, usableM3: size.nominalM3 * (1 - RESERVE) },
+        }),
+      );
+    });
+  }
+
+  ngOnDestroy(): void {
+    this.runner.stop();
+    if (this.timer) clearInterval(this.timer);
+  }
+
+  protected choose(lineId: string): void {
+    this.drawing.set(false);
+    void this.router.navigate([], { queryParams: { line: lineId }, replaceUrl: true });
+  }
+
+  protected set(change: Partial<{ minutes: string; cylinder: string; room: string; changes: string }>): void {
+    this.wishes.update((w) => ({ ...w, ...change }));
+  }
+
+  protected seek(value: number): void {
+    this.step.set(value);
+  }
+
+  /** Plays the sweep in about eight seconds. */
+  protected play(): void {
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    this.playing.update((p) => !p);
+    if (!this.playing()) return;
+    if (this.step() >= this.steps()) this.step.set(0);
+    this.timer = setInterval(() => {
+      if (this.step() < this.steps()) this.step.update((s) => s + 1);
+      else this.play();
+    }, 33);
+  }
+
+  protected print(): void {
+    globalThis.print();
+  }
+}

@@ -1,0 +1,51 @@
+import { expect, test } from '@playwright/test';
+import { choose, expectAxeClean, openDemo } from './helpers';
+
+test('the purge of a branched line: order, time, curves, mishaps; the line redrawn and checked', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await page.getByLabel('Find in the schedule').fill('OX-20');
+  await page.getByRole('grid').getByText('OX-20', { exact: true }).click();
+  await choose(page, 'Purge of this line');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Surgery oxygen: 3 vents in turn, first bay 1');
+  await expect(page.getByText('no order moves vents less')).toBeVisible();
+  const theatre = page.getByRole('button', { name: /^point theatre, oxygen/ });
+  await expect(theatre).toHaveAccessibleName(/not ready/);
+  await page.getByRole('button', { name: /^Open bay 2/ }).click();
+  const time = page.getByLabel('Time since the nitrogen came on');
+  await time.focus();
+  await page.keyboard.press('End');
+  await expect(theatre).toHaveAccessibleName(/, ready$/);
+  await expect(page.getByRole('img', { name: /^Oxygen over .* limit 1 %/ })).toBeVisible();
+  await expect(page.getByText('The vent forgotten shut')).toBeVisible();
+  await expect(page.getByText('The hose falls off')).toBeVisible();
+  await expectAxeClean(page);
+
+  await test.step('a closed room and the cylinder', async () => {
+    await page.getByLabel(/Room, if closed/).fill('800');
+    await expect(page.getByText(/people faint without warning/)).toBeVisible();
+    await page.getByLabel(/Room, if closed/).fill('much');
+    await expect(page.getByText('a room volume above 0, or nothing')).toBeVisible();
+  });
+
+  await test.step('draw: a bad length is told at once, a branch is added, saved, undone', async () => {
+    await page.getByRole('button', { name: 'Draw the line' }).click();
+    await page.getByLabel('Length, run 3').fill('0');
+    await page.getByLabel('Length, run 3').press('Tab');
+    await expect(page.getByText(/between 0.04 in/)).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Save the line' })).toBeDisabled();
+    await page.getByLabel('Length, run 3').fill('30');
+    await page.getByLabel('Length, run 3').press('Tab');
+    await page.getByRole('button', { name: 'Add a branch' }).click();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Save the line' }).click();
+    await expect(page.getByRole('button', { name: /^vent end/ })).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('button', { name: /^vent end/ })).toBeVisible();
+  });
+
+  await test.step('a line nobody drew is taken as straight', async () => {
+    await page.getByLabel('Line', { exact: true }).selectOption({ label: 'Plasma freezer, liquid' });
+    await expect(page.getByText(/nobody has drawn this line yet/)).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('Plasma freezer, liquid: vent at vent');
+  });
+});

@@ -1,0 +1,57 @@
+import { networkProblems } from '@hephaist/core';
+import * as yup from 'yup';
+
+/** Most points or runs of one drawn line. */
+export const MOST_RUNS = 1500;
+
+const name = (label: string) =>
+  yup.string().trim().required(`${label} needs a name`).max(24, `${label}: at most 24 characters`);
+const size = (label: string) => yup.number().typeError(`${label} must be a number`).required(`${label} is needed`);
+
+const nodeSchema = yup
+  .object({
+    id: name('A point'),
+    kind: yup
+      .string()
+      .oneOf(['point', 'source', 'vent', 'cap'] as const, 'point, source, vent or cap')
+      .required(),
+    open: yup.boolean().required(),
+    holeM: size('The hole'),
+  })
+  .noUnknown('has a field that is not known here');
+
+const runSchema = yup
+  .object({
+    id: name('A run'),
+    from: name('From'),
+    to: name('To'),
+    lengthM: size('Length'),
+    boreM: size('Bore'),
+    loss: size('Loss of fittings'),
+    open: yup.boolean().required(),
+  })
+  .noUnknown('has a field that is not known here');
+
+/** A line as drawn: points, runs, and the point of each joint by its id; null where nobody has drawn it. */
+export const layoutSchema = yup
+  .object({
+    nodes: yup.array(nodeSchema.required()).max(MOST_RUNS, `at most ${MOST_RUNS} points`).required(),
+    runs: yup.array(runSchema.required()).max(MOST_RUNS, `at most ${MOST_RUNS} runs`).required(),
+    at: yup.object().required().meta({ open: true }),
+  })
+  .noUnknown('has a field that is not known here')
+  .nullable()
+  .default(null)
+  .test('network', '', (layout, context) => {
+    if (!layout?.nodes || !layout.runs) return true;
+    const problems = networkProblems({
+      nodes: layout.nodes,
+      runs: layout.runs,
+      joints: [],
+      feed: { by: 'pressure', pa: 100 },
+    });
+    if (problems.length === 0) return true;
+    return new yup.ValidationError(
+      problems.map((p) => context.createError({ path: `${context.path}.${p.field}`, message: p.says })),
+    );
+  });

@@ -1,0 +1,88 @@
+import { describe, expect, it } from 'vitest';
+import { comb } from '../testing/lines.js';
+import { CYLINDERS } from './cylinder.js';
+import { networkOf, straightLayout, type PlacedJoint } from './layout.js';
+import { planLinePurge, PURGE_LIMIT_PA, type LinePurgeWishes } from './line-plan.js';
+import { networkProblems } from './network.js';
+import { purgeLine } from './single-line.js';
+
+const wishes: LinePurgeWishes = { limit: 0.01, minutesPerJoint: 8, usableM3: CYLINDERS.at(-1)!.nominalM3 };
+const placed = (id: string, change: Partial<PlacedJoint> = {}): PlacedJoint => ({
+  id,
+  brazed: false,
+  lapM: 0.023,
+  diameterM: 0.0286,
+  gapSideM: 6.4e-5,
+  ...change,
+});
+const straight = (n: number, lengthM = 18.9, boreM = 0.026) => {
+  const ids = Array.from({ length: n }, (_, i) => `J${i + 1}`);
+  return networkOf(
+    straightLayout(
+      ids,
+      lengthM,
+      ids.map(() => boreM),
+    ),
+    ids.map((id) => placed(id)),
+    { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA },
+  );
+};
+
+describe('the purge of a whole line', () => {
+  it('a straight line: one vent, joints outward, and about the time the single-line model gives', () => {
+    const net = { ...straight(6), joints: straight(6).joints.map((j) => ({ ...j, gapSideM: 0 })) };
+    const plan = planLinePurge(net, wishes);
+    expect(plan.stages).toHaveLength(1);
+    expect(plan.stages[0]?.joints).toEqual(['J1', 'J2', 'J3', 'J4', 'J5', 'J6']);
+    const alone = purgeLine({ lengthM: (18.9 * 6) / 7, boreM: 0.026, fillM3s: plan.fillM3s });
+    expect(plan.stages[0]!.readyS).toBeGreaterThan(alone.plugS);
+    expect(plan.stages[0]!.readyS).toBeLessThan(alone.dispersedS * 1.15);
+  });
+  it('leaking gaps make the far joints wait longer', () => {
+    const tight = planLinePurge(
+      { ...straight(6), joints: straight(6).joints.map((j) => ({ ...j, gapSideM: 0 })) },
+      wishes,
+    );
+    const leaky = planLinePurge(
+      { ...straight(6), joints: straight(6).joints.map((j) => ({ ...j, gapSideM: 1.2e-4 })) },
+      wishes,
+    );
+    expect(leaky.stages[0]!.readyS).toBeGreaterThan(tight.stages[0]!.readyS);
+  });
+  it('nitrogen is fill and trickle, and the cylinders carry it', () => {
+    const plan = planLinePurge(straight(6), wishes);
+    const trickle = 6 * 8 * 60 * plan.trickleM3s;
+    expect(plan.nitrogenM3).toBeCloseTo(trickle + plan.stages[0]!.fillM3, 9);
+    expect(plan.cylinders.count).toBe(1);
+    const small = planLinePurge(straight(6), { ...wishes, usableM3: plan.nitrogenM3 / 2 });
+    expect(small.cylinders.count).toBeGreaterThan(1);
+  });
+  it('a comb takes a stage for each branch', () => {
+    const plan = planLinePurge(comb(4, 0), wishes);
+    expect(plan.stages.map((s) => s.vent)).toEqual(['V0', 'V1', 'V2', 'V3']);
+    for (const s of plan.stages) expect(s.readyS).toBeLessThan(Infinity);
+  });
+  it('says what mishaps do: more pressure with the vent shut, later with the meter misread, air back without the hose', () => {
+    const plan = planLinePurge(straight(4), wishes);
+    const of = (id: string) => plan.mishaps.find((m) => m.id === id);
+    const open = Math.max(...plan.pressures.map((p) => p.pa));
+    expect(of('vent shut')!.pressure!.pa).toBeGreaterThan(open);
+    expect(of('meter misread')!.seconds!).toBeGreaterThan(0);
+    expect(of('hose off')!.seconds!).toBeGreaterThan(0);
+    expect(of('hose off')!.seconds!).toBeLessThan(3600);
+  });
+  it('pressure at the trickle stays far under blowing out', () => {
+    for (const p of planLinePurge(straight(4), wishes).pressures) expect(p.pa).toBeLessThan(p.blowOutPa / 10);
+  });
+  it('can be stopped', () => expect(planLinePurge(comb(4, 0), { ...wishes, going: () => false }).stopped).toBe(true));
+  it('a straight layout is a sound line, and joints it does not know stand before the vent', () => {
+    const layout = straightLayout(['a', 'b'], 10, [0.02, 0.02]);
+    const net = networkOf(layout, [placed('a'), placed('new'), placed('b', { brazed: true })], {
+      by: 'pressure',
+      pa: 1000,
+    });
+    expect(networkProblems(net)).toEqual([]);
+    expect(net.joints.map((j) => j.node)).toEqual(['p1', 'p2', 'p2']);
+    expect(layout.runs.reduce((s, r) => s + r.lengthM, 0)).toBeCloseTo(10, 12);
+  });
+});
