@@ -5,14 +5,13 @@ import {
   SCHOOLS,
   SECTION_RULE_SETS,
   SERVICES,
-  SHIPPED,
-  type Catalogue,
   type CodeSetId,
   type JointSpec,
   type LineLayout,
   type Schools,
 } from '@hephaist/core';
 import * as yup from 'yup';
+import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, tubeSchema } from './in-table.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
 
@@ -27,71 +26,6 @@ const oneOf = (label: string, ids: readonly string[]) =>
         `${label} "${value}" is not in the table: pick one of ${ids.slice(0, 6).join(', ')}${ids.length > 6 ? ' …' : ''}`,
     )
     .required(`${label} is needed`);
-
-/** The tables a value is checked against: those handed to `parse`, else the shipped ones. */
-const tablesOf = (context: yup.TestContext): Catalogue =>
-  (context.options.context as { tables?: Catalogue } | undefined)?.tables ?? SHIPPED;
-
-interface TableWords {
-  readonly label: string;
-  readonly has: (tables: Catalogue, id: string) => boolean;
-  readonly some: (tables: Catalogue) => readonly string[];
-}
-const METAL: TableWords = { label: 'Metal', has: (t, id) => !!t.metal(id), some: (t) => ids(t.metals) };
-const FILLER: TableWords = { label: 'Rod', has: (t, id) => !!t.filler(id), some: (t) => ids(t.fillers) };
-const FLUX: TableWords = { label: 'Flux', has: (t, id) => !!t.flux(id), some: (t) => ids(t.fluxes) };
-const PART: TableWords = { label: 'Part', has: (t, id) => !!t.part(id), some: (t) => ids(t.parts) };
-const CUP: TableWords = { label: 'Cup', has: (t, id) => !!t.cupNamed(id), some: (t) => t.cups.map((c) => c.size) };
-
-const notInTable = (words: TableWords, tables: Catalogue, value: string): string => {
-  const some = words.some(tables);
-  return `${words.label} "${value}" is not in the table: pick one of ${some.slice(0, 6).join(', ')}${some.length > 6 ? ' …' : ''}`;
-};
-/** An id of a table that the company may add to. */
-const inTable = (words: TableWords) =>
-  yup
-    .string()
-    .required(`${words.label} is needed`)
-    .test('in-table', '', (value, context) => {
-      const tables = tablesOf(context);
-      return words.has(tables, value) || context.createError({ message: notInTable(words, tables, value) });
-    });
-/** The same, or null. */
-const inTableOrNull = (words: TableWords) =>
-  yup
-    .string()
-    .nullable()
-    .default(null)
-    .test('in-table', '', (value, context) => {
-      const tables = tablesOf(context);
-      return (
-        value === null ||
-        value === undefined ||
-        words.has(tables, value) ||
-        context.createError({ message: notInTable(words, tables, value) })
-      );
-    });
-
-/** Tube by standard, size and metal. */
-const tubeSchema = () =>
-  yup
-    .object({
-      standardId: yup.string().required('Pick a tube standard'),
-      size: yup.string().required('Pick a size'),
-      metalId: inTable(METAL),
-    })
-    .noUnknown('has a field that is not known here')
-    .test('size', '', (v, context) => {
-      const tables = tablesOf(context);
-      if (!v.standardId || !v.size || tables.tube(v.standardId, v.size)) return true;
-      const sizes = tables.sizes(v.standardId);
-      return sizes.length
-        ? context.createError({ path: `${context.path}.size`, message: `no such size; there is ${sizes.join(', ')}` })
-        : context.createError({
-            path: `${context.path}.standardId`,
-            message: `Tube standard "${v.standardId}" is not in the table`,
-          });
-    });
 
 const number = (label: string, min: number, max: number, allowed: string) =>
   yup

@@ -21,29 +21,15 @@ import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { StateMark } from '../drawings/state-mark';
 import { UnitsStore } from '../units/units.store';
-import { COLUMNS, columnsOf, templateOf, USUAL_COLUMNS, type Column, type Eye } from './schedule-columns';
-import { fromTsv, planPaste, readCells, toTsv, type CellText, type EditOutcome, type Range } from './schedule-edit';
+import { ColumnChoice } from './column-choice';
+import { COLUMNS, templateOf, type Eye } from './schedule-columns';
+import { fromTsv, planPaste, readCells, toTsv, type CellText, type EditOutcome } from './schedule-edit';
+import { ScheduleCursor, type Place } from './schedule-cursor';
 import { ScheduleMany } from './schedule-many';
 import { PLAIN_VIEW, scheduleRows, type GroupBy, type ScheduleRow, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
 
 export const ROW_PX = 28;
-const COLUMNS_KEY = 'hephaist.columns';
-
-/** Where the cursor stands, or one end of a range. */
-interface Place {
-  readonly id: string;
-  readonly column: string;
-}
-
-function storedColumns(mode: 'narrow' | 'wide'): readonly string[] {
-  try {
-    const stored = JSON.parse(localStorage.getItem(`${COLUMNS_KEY}.${mode}`) ?? 'null') as string[] | null;
-    return stored?.length ? stored : USUAL_COLUMNS[mode];
-  } catch {
-    return USUAL_COLUMNS[mode];
-  }
-}
 
 /** The schedule: every joint of the job in rows, typed, filled, copied and pasted by keyboard; only rows in view drawn. */
 @Component({
@@ -79,9 +65,8 @@ export class Schedule {
   protected readonly view = signal<View>(PLAIN_VIEW);
   protected readonly failure = signal<string | null>(null);
   protected readonly refused = signal<(EditOutcome & { readonly fresh: readonly Joint[] }) | null>(null);
-  private readonly chosen = signal({ narrow: storedColumns('narrow'), wide: storedColumns('wide') });
-  private readonly mode = computed(() => (this.wide() ? 'wide' : 'narrow'));
-  protected readonly columns = computed(() => columnsOf(this.chosen()[this.mode()]));
+  private readonly choice = new ColumnChoice(computed(() => (this.wide() ? 'wide' : 'narrow')));
+  protected readonly columns = this.choice.columns;
   protected readonly template = computed(() => templateOf(this.columns()));
 
   protected readonly eye = computed((): Eye => {
@@ -99,7 +84,6 @@ export class Schedule {
   );
   /** The joints shown, in order: what the cursor walks. */
   private readonly walk = computed(() => this.rows().flatMap((r) => (r.kind === 'joint' ? [r.joint] : [])));
-  private readonly walkIndex = computed(() => new Map(this.walk().map((j, i) => [j.id, i])));
   protected readonly jointCount = computed(() => this.walk().length);
   protected readonly filters = computed(() => {
     const eye = this.eye();
@@ -111,42 +95,15 @@ export class Schedule {
     });
   });
 
-  private readonly column = signal('mark');
-  private readonly anchor = signal<Place | null>(null);
-  private readonly cursor = computed((): Place | null => {
-    const id = this.store.selected()?.id;
-    return id ? { id, column: this.columns().some((c) => c.id === this.column()) ? this.column() : 'mark' } : null;
+  protected readonly cursor = new ScheduleCursor({
+    walk: this.walk,
+    columns: this.columns,
+    selectedId: computed(() => this.store.selected()?.id ?? null),
+    select: (id) => this.store.select(id),
   });
-  /** The rectangle from anchor to cursor, among the joints and columns shown. */
-  protected readonly range = computed((): Range | null => {
-    const at = this.cursor();
-    if (!at) return null;
-    const from = this.anchor() ?? at;
-    const [r0, r1] = [this.walkIndex().get(from.id), this.walkIndex().get(at.id)];
-    if (r1 === undefined) return null;
-    const column = (id: string): number =>
-      Math.max(
-        0,
-        this.columns().findIndex((c) => c.id === id),
-      );
-    const [c0, c1] = [column(from.column), column(at.column)];
-    return {
-      top: Math.min(r0 ?? r1, r1),
-      bottom: Math.max(r0 ?? r1, r1),
-      left: Math.min(c0, c1),
-      right: Math.max(c0, c1),
-    };
-  });
-  protected readonly rangeJoints = computed(() => {
-    const range = this.range();
-    return range ? this.walk().slice(range.top, range.bottom + 1) : [];
-  });
-  private readonly rangeIds = computed(
-    () => new Set(this.rangeJoints().length > 1 ? this.ids(this.rangeJoints()) : []),
-  );
   protected readonly activeCell = computed(() => {
-    const at = this.cursor();
-    return at && this.walkIndex().has(at.id) ? this.cellId(at.id, at.column) : null;
+    const at = this.cursor.place();
+    return at && this.cursor.shown() ? this.cellId(at.id, at.column) : null;
   });
 
   private readonly editing = signal<Place | null>(null);
@@ -164,26 +121,18 @@ export class Schedule {
   protected readonly cellId = (jointId: string, columnId: string): string => `cell-${jointId}-${columnId}`;
   protected readonly ids = (joints: readonly Joint[]): string[] => joints.map((j) => j.id);
   protected readonly asGroup = (value: string): GroupBy => value as GroupBy;
-  protected isShown = (id: string): boolean => this.chosen()[this.mode()].includes(id);
+  protected readonly isShown = (id: string): boolean => this.choice.has(id);
+  protected readonly toggleColumn = (id: string): void => this.choice.toggle(id);
   protected isEditing = (jointId: string, columnId: string): boolean =>
     this.editing()?.id === jointId && this.editing()?.column === columnId;
-  protected isCursor = (jointId: string, columnId: string): boolean =>
-    this.cursor()?.id === jointId && this.cursor()?.column === columnId;
   protected sortOf = (id: string): 'ascending' | 'descending' | null => {
     const sort = this.view().sort;
     return sort?.column === id ? (sort.down ? 'descending' : 'ascending') : null;
   };
 
-  protected inRange(rowIndex: number, columnIndex: number): boolean {
-    const range = this.range();
-    const row = this.rows()[rowIndex];
-    if (!range || !row || columnIndex < range.left || columnIndex > range.right) return false;
-    return this.rangeIds().has(row.id) || (range.left !== range.right && row.id === this.cursor()?.id);
-  }
-
   protected look(change: Partial<View>): void {
     this.view.update((v) => ({ ...v, ...change }));
-    this.anchor.set(null);
+    this.cursor.collapse();
   }
 
   /** First click sorts up, second down, third back to schedule order. */
@@ -192,14 +141,6 @@ export class Schedule {
     this.look({
       sort: sort?.column !== id ? { column: id, down: false } : sort.down ? null : { column: id, down: true },
     });
-  }
-
-  protected toggleColumn(id: string): void {
-    if (id === 'mark') return;
-    const mode = this.mode();
-    const ids = this.isShown(id) ? this.chosen()[mode].filter((x) => x !== id) : [...this.chosen()[mode], id];
-    this.chosen.update((c) => ({ ...c, [mode]: ids }));
-    localStorage.setItem(`${COLUMNS_KEY}.${mode}`, JSON.stringify(ids));
   }
 
   /** Scrolls the selected row into view when it is not. */
@@ -236,8 +177,8 @@ export class Schedule {
 
   /** Takes the joints of the range away; one step, so it can be undone. */
   private remove(): void {
-    const joints = this.rangeJoints();
-    const range = this.range();
+    const joints = this.cursor.joints();
+    const range = this.cursor.range();
     if (!range || !joints.length) return;
     const next = this.walk()[range.bottom + 1] ?? this.walk()[range.top - 1];
     const removals = joints.flatMap((j) => {
@@ -246,7 +187,7 @@ export class Schedule {
     });
     void this.attempt(() => this.store.saveJoints([], removals)).then((done) => {
       if (!done) return;
-      this.anchor.set(null);
+      this.cursor.collapse();
       if (next) this.store.select(next.id);
     });
   }
@@ -277,50 +218,21 @@ export class Schedule {
 
   protected changeMany(columnId: string, text: string): void {
     const column = COLUMNS.find((c) => c.id === columnId);
-    if (column) void this.take(this.rangeJoints().map((joint) => ({ joint, column, text })));
-  }
-
-  private columnAt(index: number): Column | undefined {
-    return this.columns()[index];
-  }
-
-  private moveTo(row: number, column: number, extend: boolean): void {
-    const rows = this.walk();
-    const joint = rows[Math.max(0, Math.min(rows.length - 1, row))];
-    const col = this.columnAt(Math.max(0, Math.min(this.columns().length - 1, column)));
-    if (!joint || !col) return;
-    if (extend) this.anchor.update((a) => a ?? this.cursor());
-    else this.anchor.set(null);
-    this.column.set(col.id);
-    this.store.select(joint.id);
-  }
-
-  private step(rows: number, columns: number, extend: boolean): void {
-    const at = this.cursor();
-    if (!at) return;
-    const row = this.walkIndex().get(at.id);
-    const column = this.columns().findIndex((c) => c.id === at.column);
-    this.moveTo(row === undefined ? 0 : row + rows, column + columns, extend);
+    if (column) void this.take(this.cursor.joints().map((joint) => ({ joint, column, text })));
   }
 
   protected pressCell(event: MouseEvent, jointId: string, columnId: string): void {
     if (event.button !== 0) return;
     event.preventDefault();
     if (this.editing()) this.leaveEdit(this.editor()?.nativeElement.value ?? '');
-    const row = this.walkIndex().get(jointId);
-    if (row !== undefined)
-      this.moveTo(
-        row,
-        this.columns().findIndex((c) => c.id === columnId),
-        event.shiftKey,
-      );
+    this.cursor.goTo(jointId, columnId, event.shiftKey);
     this.grid().nativeElement.focus();
   }
 
   protected startEdit(text: string | null = null): void {
-    const at = this.cursor();
+    const at = this.cursor.place();
     const joint = this.store.selected();
-    const column = this.columns().find((c) => c.id === at?.column);
+    const column = this.cursor.in();
     if (!at || !joint || !column) return;
     if (!column.cell) {
       this.editProblem.set(`${column.title} is worked out, not typed.`);
@@ -357,7 +269,7 @@ export class Schedule {
     const column = this.columns().find((c) => c.id === at?.column);
     const joint = at ? this.store.entityMap()[at.id] : undefined;
     if (!column || !joint) return true;
-    const joints = all ? this.rangeJoints() : [joint];
+    const joints = all ? this.cursor.joints() : [joint];
     const texts = joints.map((j) => ({ joint: j, column, text }));
     const touched = new Set(this.ids(joints));
     const taken = new Set(
@@ -381,9 +293,9 @@ export class Schedule {
     if (event.key === 'Escape') this.endEdit();
     else if (event.key === 'Enter') {
       const all = event.ctrlKey || event.metaKey;
-      if (this.commit(text, all) && !all) this.step(event.shiftKey ? -1 : 1, 0, false);
+      if (this.commit(text, all) && !all) this.cursor.step(event.shiftKey ? -1 : 1, 0, false);
     } else if (event.key === 'Tab') {
-      if (this.commit(text, false)) this.step(0, event.shiftKey ? -1 : 1, false);
+      if (this.commit(text, false)) this.cursor.step(0, event.shiftKey ? -1 : 1, false);
     } else return;
     event.preventDefault();
   }
@@ -394,24 +306,19 @@ export class Schedule {
   }
 
   private clear(): void {
-    const range = this.range();
-    if (!range) return;
-    const columns = this.columns().slice(range.left, range.right + 1);
+    const columns = this.cursor.columns();
     if (columns.some((c) => c.id === 'mark')) return this.remove();
-    const texts = this.rangeJoints().flatMap((joint) =>
-      columns.filter((c) => c.cell).map((column) => ({ joint, column, text: '' })),
-    );
+    const texts = this.cursor
+      .joints()
+      .flatMap((joint) => columns.filter((c) => c.cell).map((column) => ({ joint, column, text: '' })));
     void this.take(texts);
   }
 
   /** The top row of the range goes into the rows below it. */
   private fillDown(): void {
-    const range = this.range();
-    const [first, ...rest] = this.rangeJoints();
-    if (!range || !first || !rest.length) return;
-    const columns = this.columns()
-      .slice(range.left, range.right + 1)
-      .filter((c) => c.cell && c.id !== 'mark');
+    const [first, ...rest] = this.cursor.joints();
+    if (!first || !rest.length) return;
+    const columns = this.cursor.columns().filter((c) => c.cell && c.id !== 'mark');
     const words = this.eye().words;
     void this.take(
       rest.flatMap((joint) =>
@@ -421,15 +328,13 @@ export class Schedule {
   }
 
   protected onCopy(event: ClipboardEvent): void {
-    const range = this.range();
-    if (!range || this.editing()) return;
+    if (this.editing()) return;
     event.preventDefault();
-    const columns = this.columns().slice(range.left, range.right + 1);
-    event.clipboardData?.setData('text/plain', toTsv(this.rangeJoints(), columns, this.eye()));
+    event.clipboardData?.setData('text/plain', toTsv(this.cursor.joints(), this.cursor.columns(), this.eye()));
   }
 
   protected onPaste(event: ClipboardEvent): void {
-    const range = this.range();
+    const range = this.cursor.range();
     const line = this.store.lineOf().get(this.store.selected()?.lineId ?? '');
     const text = event.clipboardData?.getData('text/plain') ?? '';
     if (!range || !line || !text || this.editing()) return;
@@ -451,11 +356,9 @@ export class Schedule {
     if (command && key === 'z' && !event.shiftKey) this.undo();
     else if (command && (key === 'y' || (key === 'Z' && event.shiftKey))) this.redo();
     else if (command && key === 'd') this.fillDown();
-    else if (command && key === 'a') {
-      this.moveTo(this.walk().length - 1, this.columns().length - 1, false);
-      this.anchor.set({ id: this.walk()[0]?.id ?? '', column: this.columns()[0]?.id ?? 'mark' });
-    } else if (command && key === 'Home') this.moveTo(0, 0, event.shiftKey);
-    else if (command && key === 'End') this.moveTo(1e9, 1e9, event.shiftKey);
+    else if (command && key === 'a') this.cursor.all();
+    else if (command && key === 'Home') this.cursor.moveTo(0, 0, event.shiftKey);
+    else if (command && key === 'End') this.cursor.moveTo(Infinity, Infinity, event.shiftKey);
     else if (command || event.altKey) {
       if (event.altKey && key === 'n') this.add.emit();
       else if (event.altKey && key === 'e') this.edit.emit();
@@ -485,10 +388,10 @@ export class Schedule {
       End: [0, 1e6],
     };
     const move = moves[key];
-    if (move) this.step(move[0], move[1], shiftKey);
+    if (move) this.cursor.step(move[0], move[1], shiftKey);
     else if (key === 'Enter' || key === 'F2') this.startEdit();
     else if (key === 'Delete' || key === 'Backspace') this.clear();
-    else if (key === 'Escape') this.anchor.set(null);
+    else if (key === 'Escape') this.cursor.collapse();
     else if (key === '/') this.finder().nativeElement.focus();
     else if (key.length === 1 && key !== '?') this.startEdit(key);
     else return false;
