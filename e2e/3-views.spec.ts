@@ -3,6 +3,7 @@ import { choose, expectAxeClean, openDemo } from './helpers';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view is clean to axe, ${scheme}`, async ({ page }) => {
+    test.slow();
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     await page.goto('/jobs');
     await expect(page.getByRole('link', { name: /Saltmarsh/ })).toBeVisible();

@@ -2,6 +2,7 @@ import { expect, test } from '@playwright/test';
 import { choose, expectAxeClean, openDemo } from './helpers';
 
 test('the purge of a branched line: order, time, curves, mishaps; the line redrawn and checked', async ({ page }) => {
+  test.slow();
   await openDemo(page, 'plan');
   await page.getByLabel('Find in the schedule').fill('OX-20');
   await page.getByRole('grid').getByText('OX-20', { exact: true }).click();

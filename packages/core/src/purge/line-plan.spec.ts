@@ -74,6 +74,14 @@ describe('the purge of a whole line', () => {
   it('pressure at the trickle stays far under blowing out', () => {
     for (const p of planLinePurge(straight(4), wishes).pressures) expect(p.pa).toBeLessThan(p.blowOutPa / 10);
   });
+  it('names runs where the trickle is too slow for its bore, by the Richardson number', () => {
+    const net = straight(3, 20, 0.05);
+    const plan = planLinePurge(net, { ...wishes, trickleM3s: 2e-5 });
+    const speed = 2e-5 / ((Math.PI / 4) * 0.05 ** 2);
+    expect((9.81 * 0.03 * 0.05) / speed ** 2).toBeGreaterThan(1);
+    expect(plan.layering).toContain('r1');
+    expect(planLinePurge(straight(3, 20, 0.006), { ...wishes, trickleM3s: 2e-5 }).layering).not.toContain('r1');
+  });
   it('can be stopped', () => expect(planLinePurge(comb(4, 0), { ...wishes, going: () => false }).stopped).toBe(true));
   it('a straight layout is a sound line, and joints it does not know stand before the vent', () => {
     const layout = straightLayout(['a', 'b'], 10, [0.02, 0.02]);

@@ -1,9 +1,9 @@
 import { cylinderSwaps, type CylinderPlan } from './cylinder.js';
 import { blowOutPa, solveFlow, type FlowAnswer } from './flow.js';
 import { fedBy, withOnlyVent } from './layout.js';
-import { lineTotals, type PurgeNetwork } from './network.js';
+import { lineTotals, type LineRun, type PurgeNetwork } from './network.js';
 import { jointOrder, reachFrom, type JointOrder, type VentStage } from './order.js';
-import { fillFlow, trickleFlow } from './single-line.js';
+import { fillFlow, richardsonNumber, trickleFlow } from './single-line.js';
 import { enoughSeconds, sweep, type Sweep } from './transport.js';
 
 /** Steps that a sweep is shown in. */
@@ -52,6 +52,8 @@ export interface LinePurge {
   readonly stages: readonly PurgeStage[];
   /** Pressure at each joint at the trickle, first stage, with its margin to blowing out. */
   readonly pressures: readonly { readonly joint: string; readonly pa: number; readonly blowOutPa: number }[];
+  /** Runs where the trickle is so slow that gas may layer if they lie level: the one-dimensional answer is not to be trusted there. */
+  readonly layering: readonly string[];
   readonly mishaps: readonly Mishap[];
   readonly nitrogenM3: number;
   readonly seconds: number;
@@ -70,6 +72,12 @@ function worstPressure(net: PurgeNetwork, flow: FlowAnswer): Mishap['pressure'] 
     if (!worst || pa / limit > worst.pa / worst.blowOutPa) worst = { joint: j.id, pa, blowOutPa: limit };
   }
   return worst;
+}
+
+/** A run that the gas goes through, but slower than its own weight spreads it. */
+function mayLayer(r: LineRun, m3s: number): boolean {
+  const speed = Math.abs(m3s) / ((Math.PI / 4) * r.boreM ** 2);
+  return speed > 1e-6 && richardsonNumber(speed, r.boreM) > 1;
 }
 
 /** Molten filler seals the joint that is being brazed, so a shut vent leaves only the other gaps. */
@@ -185,6 +193,7 @@ export function planLinePurge(net: PurgeNetwork, wishes: LinePurgeWishes): LineP
     pressures: net.joints
       .filter((j) => !j.brazed)
       .map((j) => ({ joint: j.id, pa: trickle.pa.get(j.node) ?? 0, blowOutPa: blowOutPa(j.gapSideM) })),
+    layering: net.runs.filter((r) => mayLayer(r, trickle.runs.get(r.id) ?? 0)).map((r) => r.id),
     mishaps,
     nitrogenM3: stages.reduce((sum, s) => sum + s.fillM3 + s.brazeM3, 0),
     seconds: stages.reduce(

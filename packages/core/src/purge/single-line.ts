@@ -41,6 +41,9 @@ export function remainingShare(xM: number, tS: number, speedMs: number, dispersi
   return Math.min(1, Math.max(0, 1 - arrived));
 }
 
+/** Buoyancy of air, some 3 % heavier, against the flow, in a level bore: above 1 the gas may layer. */
+export const richardsonNumber = (speedMs: number, boreM: number): number => (9.81 * 0.03 * boreM) / speedMs ** 2;
+
 export interface PurgeInput {
   readonly lengthM: number;
   readonly boreM: number;
@@ -101,7 +104,7 @@ export function purgeLine(input: PurgeInput): PurgeResult {
   const plugS = volumeM3 / fillM3s;
   const wellMixedS = plugS * wellMixedVolumes(limit);
   const dispersedS = dispersedTime(lengthM, speed, taylorAris(speed, boreM / 2), limit);
-  const richardson = (9.81 * 0.03 * boreM) / trickleSpeed ** 2;
+  const richardson = richardsonNumber(trickleSpeed, boreM);
   return {
     volumeM3,
     fillM3s,
