@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config';
 
 const project = (name: string, root: string) => ({
-  test: { name, root, include: ['src/**/*.spec.ts'], environment: 'node' as const },
+  test: { name, root, include: ['src/**/*.spec.ts'], environment: 'node' as const, testTimeout: 60_000 },
 });
 
 export default defineConfig({

@@ -117,18 +117,15 @@ const plain = (
 const lineWords = ({ lines }: CellWords): Named[] => lines.map((l) => ({ id: l.id, words: [l.prefix, l.name] }));
 
 const gap: Pair = {
-  read: (text, joint, { system }) => {
+  read: (text, joint, words) => {
+    const { system } = words;
     if (!text.trim())
       return { joint: joint.fitUp.mode === 'measured' ? joint : { ...joint, fitUp: { mode: 'nominal' } } };
     if (text.trim().toLowerCase() === 'nominal') return { joint: { ...joint, fitUp: { mode: 'nominal' } } };
     const gapSideM = readLength(text, displayUnit('gap', system).toSi(1));
     if (gapSideM === null || gapSideM <= 0 || gapSideM > 0.002)
       return { says: `"${text.trim()}": a gap per side above 0 and at most 0.079 in (2 mm), or nominal` };
-    if (
-      joint.fitUp.mode !== 'nominal' &&
-      gap.write(joint, { lines: [], tables: null as never, system }) === text.trim()
-    )
-      return { joint };
+    if (joint.fitUp.mode !== 'nominal' && gap.write(joint, words) === text.trim()) return { joint };
     return { joint: { ...joint, fitUp: { mode: 'stated', gapSideM } } };
   },
   write: (joint, { system }) => {

@@ -1,22 +1,21 @@
-import { brazerRecord, ContractError, lineConditions, type JointLog } from '@hephaist/contracts';
-import { dayIn, InputError, mayBraze, planJoint, type JointPlan } from '@hephaist/core';
+import { brazerRecord, ContractError, lineConditions, tryPlan, type JointLog } from '@hephaist/contracts';
+import { dayIn, mayBraze, type JointPlan, type Shop } from '@hephaist/core';
 import { brazingsOf } from '../crew/brazings.js';
-import { shopFor, tablesOf } from '../shop/shop.js';
+import { shopFor } from '../shop/shop.js';
 import type { RecordStore } from '../records/store.js';
 
 /** What a joint asks of its brazer, or null where it cannot be planned as it stands. */
-async function planOf(store: RecordStore, jointId: string): Promise<{ plan: JointPlan; timeZone: string } | null> {
+async function planOf(
+  store: RecordStore,
+  jointId: string,
+  shop: Shop,
+): Promise<{ plan: JointPlan; timeZone: string } | null> {
   const joint = await store.find('joint', jointId);
   const line = joint && (await store.find('line', joint.lineId));
   const job = joint && (await store.find('job', joint.jobId));
-  if (!joint || !line || !job || joint.groove) return null;
-  try {
-    const plan = planJoint(joint, lineConditions(line, job), await shopFor(store));
-    return { plan, timeZone: job.timeZone };
-  } catch (e) {
-    if (e instanceof InputError) return null;
-    throw e;
-  }
+  if (!joint || !line || !job) return null;
+  const { plan } = tryPlan(joint, lineConditions(line, job), shop);
+  return plan && { plan, timeZone: job.timeZone };
 }
 
 /**
@@ -25,9 +24,10 @@ async function planOf(store: RecordStore, jointId: string): Promise<{ plan: Join
  */
 export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
   if (log.outOfRangeReason) return;
-  const [planned, brazer] = await Promise.all([planOf(store, log.jointId), store.find('brazer', log.brazerId)]);
+  const shop = await shopFor(store);
+  const [planned, brazer] = await Promise.all([planOf(store, log.jointId, shop), store.find('brazer', log.brazerId)]);
   if (!planned || !brazer) return;
-  const record = brazerRecord(brazer, await store.list('coupon'), await brazingsOf(store), await tablesOf(store));
+  const record = brazerRecord(brazer, await store.list('coupon'), await brazingsOf(store), shop.catalogue);
   const permission = mayBraze(record, planned.plan.asks, dayIn(log.brazedAt, planned.timeZone));
   if (permission.may) return;
   throw new ContractError([

@@ -43,14 +43,16 @@ export interface GroovePlan {
   readonly refused: string | null;
 }
 
+/** Thicker than one pass fills: bevelled to a V. */
+const isBevelled = (thicknessM: number): boolean => thicknessM > ONE_PASS_M + 1e-9;
+
 /** Passes by thickness: one to 1/8 in, then one for every further 1/16 in (1/4 in about three). */
 export const passesFor = (thicknessM: number): number =>
-  thicknessM <= ONE_PASS_M + 1e-9 ? 1 : 1 + Math.ceil((thicknessM - ONE_PASS_M) / (INCH / 16) - 1e-6);
+  isBevelled(thicknessM) ? 1 + Math.ceil((thicknessM - ONE_PASS_M) / (INCH / 16) - 1e-6) : 1;
 
 /** Cross-section of groove, crown and tinned margins, m2: square joint, or V; crown a parabola over the tinned width. */
 export function grooveSection(thicknessM: number): { areaM2: number; topM: number } {
-  const v = thicknessM > ONE_PASS_M + 1e-9;
-  const open = v ? 2 * thicknessM * Math.tan((V_ANGLE_DEG / 2) * (Math.PI / 180)) : 0;
+  const open = isBevelled(thicknessM) ? 2 * thicknessM * Math.tan((V_ANGLE_DEG / 2) * (Math.PI / 180)) : 0;
   const topM = ROOT_M + open;
   const body = ROOT_M * thicknessM + (open * thicknessM) / 2;
   const crown = (2 / 3) * CROWN_M * (topM + 2 * TIN_M);
@@ -86,7 +88,7 @@ export function planGroove(
     ) ?? null;
   const { areaM2, topM } = grooveSection(spec.thicknessM);
   const passes = passesFor(spec.thicknessM);
-  const shape = spec.thicknessM > ONE_PASS_M + 1e-9 ? 'V' : 'square';
+  const shape = isBevelled(spec.thicknessM) ? 'V' : 'square';
   const refused = !parts.every((m) => isFerrous(m) || m.family === 'copper' || m.family === 'nickel')
     ? `Brass rod melts about where ${low.name.toLowerCase()} does: braze-welding is for steel, cast iron and copper.`
     : filler && low.solidusK < filler.brazingK.max + deltaFToK(100)

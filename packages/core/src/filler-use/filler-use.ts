@@ -38,12 +38,11 @@ export function netFiller(
   gaps: readonly Annulus[],
   overlapM: number,
   wallM: number,
-): { annulusM3: number; filletM3: number } {
+): { annulusM3: number; filletM3: number; netM3: number } {
   const r = filletRadiusM(wallM);
-  return {
-    annulusM3: gaps.reduce((sum, g) => sum + annulus(g, overlapM), 0),
-    filletM3: gaps.reduce((sum, g) => sum + fillet(g.tubeOdM, r), 0),
-  };
+  const annulusM3 = gaps.reduce((sum, g) => sum + annulus(g, overlapM), 0);
+  const filletM3 = gaps.reduce((sum, g) => sum + fillet(g.tubeOdM, r), 0);
+  return { annulusM3, filletM3, netM3: annulusM3 + filletM3 };
 }
 
 /**
@@ -60,13 +59,11 @@ export function fillerUse(
 ): FillerUse {
   requireRange('loss', loss, 0, 1);
   const net = netFiller(gaps, overlapM, wallM);
-  const netM3 = net.annulusM3 + net.filletM3;
-  const volume = netM3 * (1 + loss);
+  const volume = net.netM3 * (1 + loss);
   const form = findRodForm(formId);
   const outer = gaps[gaps.length - 1];
   return {
     ...net,
-    netM3,
     massKg: densityKgM3(filler) * volume,
     form,
     lengthM: volume / form.areaM2,

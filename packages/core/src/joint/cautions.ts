@@ -1,7 +1,7 @@
 import { percent } from '../fillers/fillers.js';
 import { said } from '../units/say.js';
 import { PSI } from '../units/units.js';
-import type { Metal } from '../metals/metals.js';
+import { isCast } from '../metals/metals.js';
 import { schoolSays, type SchoolId } from '../schools/schools.js';
 import type { JointPlan } from './plan.js';
 
@@ -13,8 +13,6 @@ export interface Caution {
   /** Set where the job's school speaks rather than a rule. */
   readonly school?: SchoolId;
 }
-
-const isCast = (metal: Metal): boolean => metal.id.endsWith('-cast') || metal.family === 'cast-iron';
 
 /** What the schools of the job say at each step, with their reason; a school that a rule forbids here says so. */
 export function schoolCautions(plan: JointPlan): Caution[] {

@@ -95,9 +95,10 @@ function candidates(spec: JointSpec, plan: JointPlan, fillerId: string, shop: Pa
   return out;
 }
 
-const allows = (spec: JointSpec, line: LineConditions, shop: Partial<Shop>, fillerId: string): boolean =>
-  tryPlan(spec, line, shop)?.selection.judgements.find((j) => j.filler.id === fillerId)?.verdict !== 'refused' &&
-  tryPlan(spec, line, shop) !== null;
+function allows(spec: JointSpec, line: LineConditions, shop: Partial<Shop>, fillerId: string): boolean {
+  const plan = tryPlan(spec, line, shop);
+  return plan !== null && plan.selection.judgements.find((j) => j.filler.id === fillerId)?.verdict !== 'refused';
+}
 
 /**
  * The nearest changes that turn a refusal of one class into an allowance: single changes by effort, or pairs where no

@@ -40,8 +40,8 @@ export function summaryOf(plan: JointPlan): JointSummary {
   const allowed: AllowedRod[] = [];
   for (const j of selection.judgements) {
     if (j.verdict === 'refused') break;
-    const net = netFiller(gapsOf(j), plan.overlap.overlapM, plan.tube.wallM);
-    allowed.push({ id: j.filler.id, score: j.score, netM3: net.annulusM3 + net.filletM3, gapVerdict: j.gapVerdict });
+    const { netM3 } = netFiller(gapsOf(j), plan.overlap.overlapM, plan.tube.wallM);
+    allowed.push({ id: j.filler.id, score: j.score, netM3, gapVerdict: j.gapVerdict });
   }
   return {
     fillerId: chosen?.filler.id ?? null,

@@ -94,3 +94,6 @@ export const findMetal = (id: string): Metal | undefined => byId.get(id);
 /** Iron, steel (plated too), stainless and cast iron. */
 export const isFerrous = (metal: Metal): boolean =>
   metal.family === 'steel' || metal.family === 'stainless' || metal.family === 'cast-iron';
+
+/** Cast brass and cast iron: they crack when heated or cooled unevenly. */
+export const isCast = (metal: Metal): boolean => metal.id.endsWith('-cast') || metal.family === 'cast-iron';

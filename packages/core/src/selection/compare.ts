@@ -55,8 +55,8 @@ export function compareFillers(plan: JointPlan, aId: string, bId: string, prices
   const likely = (j: FillerJudgement): number =>
     gapsOf(j).reduce((p, g) => p * probabilityInBand(g.sideM, plan.gap.sdM, j.filler.gapBandM), 1);
   const massKg = (j: FillerJudgement): number => {
-    const net = netFiller(gapsOf(j), plan.overlap.overlapM, plan.tube.wallM);
-    return densityKgM3(j.filler) * (net.annulusM3 + net.filletM3) * (1 + DEFAULT_LOSS);
+    const { netM3 } = netFiller(gapsOf(j), plan.overlap.overlapM, plan.tube.wallM);
+    return densityKgM3(j.filler) * netM3 * (1 + DEFAULT_LOSS);
   };
   const refusals = (j: FillerJudgement): string =>
     j.findings

@@ -1,6 +1,6 @@
 import { computed, inject } from '@angular/core';
 import { shopOf, type OwnRowRecord, type ShopData, type Stored } from '@hephaist/contracts';
-import { catalogueWith, DEFAULT_WEIGHTS, type Weights } from '@hephaist/core';
+import { DEFAULT_WEIGHTS, type Weights } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
 import { CrewStore } from './crew.store';
@@ -13,10 +13,13 @@ export const ShopStore = signalStore(
   { providedIn: 'root' },
   withState(empty),
   withComputed((store, crew = inject(CrewStore)) => ({
-    tables: computed(() => catalogueWith(store.rows())),
     weights: computed((): Weights => ({ ...DEFAULT_WEIGHTS, ...store.weighing()?.weights })),
     /** Tables, procedures and weights as the planner asks for them. */
     shop: computed(() => shopOf(store.rows(), crew.procedures(), store.weighing())),
+  })),
+  withComputed((store) => ({
+    /** The tables in use. */
+    tables: computed(() => store.shop().catalogue),
   })),
   withMethods((store, outbox = inject(Outbox)) => ({
     async load(): Promise<void> {

@@ -64,7 +64,7 @@ export class Schedule {
   protected readonly groups: readonly GroupBy[] = ['line', 'state', 'size', 'rod', 'none'];
   protected readonly view = signal<View>(PLAIN_VIEW);
   protected readonly failure = signal<string | null>(null);
-  protected readonly refused = signal<(EditOutcome & { readonly fresh: readonly Joint[] }) | null>(null);
+  protected readonly refused = signal<EditOutcome | null>(null);
   private readonly choice = new ColumnChoice(computed(() => (this.wide() ? 'wide' : 'narrow')));
   protected readonly columns = this.choice.columns;
   protected readonly template = computed(() => templateOf(this.columns()));
@@ -192,8 +192,8 @@ export class Schedule {
     });
   }
 
-  /** Reads texts into cells and saves them as one step; what cannot be read is told, and nothing is changed. */
-  private async take(texts: readonly CellText[], fresh: readonly Joint[] = []): Promise<void> {
+  /** Reads texts into cells against the marks of every joint they do not touch. */
+  private read(texts: readonly CellText[]): EditOutcome {
     const touched = new Set(texts.map((t) => t.joint.id));
     const taken = new Set(
       this.store
@@ -201,8 +201,13 @@ export class Schedule {
         .filter((j) => !touched.has(j.id))
         .map((j) => j.mark),
     );
-    const outcome = readCells(texts, this.eye(), taken);
-    if (outcome.problems.length) this.refused.set({ ...outcome, fresh });
+    return readCells(texts, this.eye(), taken);
+  }
+
+  /** Reads texts into cells and saves them as one step; what cannot be read is told, and nothing is changed. */
+  private async take(texts: readonly CellText[]): Promise<void> {
+    const outcome = this.read(texts);
+    if (outcome.problems.length) this.refused.set(outcome);
     else await this.saveOutcome(outcome);
   }
 
@@ -270,15 +275,7 @@ export class Schedule {
     const joint = at ? this.store.entityMap()[at.id] : undefined;
     if (!column || !joint) return true;
     const joints = all ? this.cursor.joints() : [joint];
-    const texts = joints.map((j) => ({ joint: j, column, text }));
-    const touched = new Set(this.ids(joints));
-    const taken = new Set(
-      this.store
-        .joints()
-        .filter((j) => !touched.has(j.id))
-        .map((j) => j.mark),
-    );
-    const outcome = readCells(texts, this.eye(), taken);
+    const outcome = this.read(joints.map((j) => ({ joint: j, column, text })));
     if (outcome.problems[0]) {
       this.editProblem.set(outcome.problems[0].says);
       return false;
@@ -346,7 +343,7 @@ export class Schedule {
       sort: joints.at(-1)?.sort ?? 0,
       newId,
     });
-    void this.take(plan.texts, plan.fresh);
+    void this.take(plan.texts);
   }
 
   protected onKey(event: KeyboardEvent): void {

@@ -1,3 +1,4 @@
+import { isCast } from '../../metals/metals.js';
 import { practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
 import { degFToK } from '../../units/units.js';
@@ -75,7 +76,7 @@ const castParts: Rule<JointFacts> = {
   title: 'Cast brass and cast iron crack when heated or cooled unevenly',
   source: practice(),
   judge: (f) =>
-    f.metals.some((m) => m.id.endsWith('-cast') || m.family === 'cast-iron')
+    f.metals.some(isCast)
       ? {
           effect: 'caution',
           says: 'Cast part: warm the whole of it evenly before the joint, keep the flame moving, let it cool by itself. Never quench.',
