@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { LineNode, LineRun, PurgeNetwork } from './network.js';
+import { lineTotals, type LineNode, type LineRun, type PurgeNetwork } from './network.js';
 import { jointOrder } from './order.js';
 import { cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
 
@@ -47,7 +47,7 @@ describe('the order of joints and vents', () => {
     expect(order.best).toBe(true);
   });
   it('leaves out what is done or skipped, and plans the rest anew', () => {
-    const order = jointOrder(comb(3, 0), new Set(['J-V1', 'J-V0', 'J-M0']));
+    const order = jointOrder(comb(3, 0), { done: new Set(['J-V1', 'J-V0', 'J-M0']) });
     expect(order.stages.map((s) => s.vent)).toEqual(['V2']);
   });
   it('names joints in a dead leg and where to bleed it', () => {
@@ -73,6 +73,33 @@ describe('the order of joints and vents', () => {
       }),
       { numRuns: 150 },
     );
+  });
+  it('fills no more tube than any choice of as few vents does', () => {
+    fc.assert(
+      fc.property(anyTree, (net) => {
+        const swept = brute(net);
+        const filled = jointOrder(net).stages.reduce((s, x) => s + x.freshM3, 0);
+        const vents = net.nodes.filter((n) => n.kind === 'vent');
+        for (let mask = 0; mask < 1 << vents.length; mask++) {
+          const chosen = vents.filter((_, i) => mask & (1 << i));
+          const joints = new Set(chosen.flatMap((v) => [...onWay(net, v.id)]));
+          if (chosen.length !== swept.fewest || joints.size !== swept.swept) continue;
+          const runs = net.runs.filter((r) => chosen.some((v) => onWay(net, v.id).has(`J-${r.to}`)));
+          expect(filled).toBeLessThanOrEqual(lineTotals(runs).volumeM3 + 1e-12);
+        }
+      }),
+      { numRuns: 60 },
+    );
+  });
+  it('goes on at the vent that is open, and makes a leaking joint again first', () => {
+    const net = comb(3, 0);
+    expect(jointOrder(net, { openVent: 'V1' }).stages.map((s) => s.vent)[0]).toBe('V1');
+    const leaking = jointOrder(
+      { ...net, joints: net.joints.map((j) => ({ ...j, brazed: j.id === 'J-M1' || j.id === 'J-V0' })) },
+      { leaking: new Set(['J-M1']), openVent: 'V2' },
+    );
+    expect(leaking.stages[0]).toMatchObject({ vent: 'V2', joints: ['J-M1', 'J-M0', 'J-M2', 'J-V2'] });
+    expect(leaking.stages.map((s) => s.vent)).toEqual(['V2', 'V1']);
   });
   it('on a large line it says how far from the best it may be', () => {
     const order = jointOrder(comb(60, 0));

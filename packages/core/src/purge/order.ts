@@ -21,8 +21,18 @@ export interface JointOrder {
   readonly best: boolean;
 }
 
-/** Most joints-by-vent groups looked at one by one; above it the order is good, not proved best. */
-const EXACT_VENTS = 18;
+/** Choices of vents looked at before the search for the best gives up and answers with the best so far. */
+const MOST_LOOKS = 200_000;
+
+/** How far a line has come. */
+export interface SoFar {
+  /** Joints that need no brazing any more, or are skipped. */
+  readonly done?: ReadonlySet<string>;
+  /** The vent that is open now: what it sweeps comes first, without moving a vent. */
+  readonly openVent?: string | null;
+  /** Joints found leaking: they are made again, first in their stage, and their stage early. */
+  readonly leaking?: ReadonlySet<string>;
+}
 
 /** Points outward from the ones given, by length of tube, with the run each was reached by; shut valves stop it. */
 export function reachFrom(
@@ -69,25 +79,7 @@ function pathTo(id: string, by: ReadonlyMap<string, LineRun>): { runs: LineRun[]
 
 const volume = (r: LineRun): number => (Math.PI / 4) * r.boreM ** 2 * r.lengthM;
 
-/** The fewest sets that cover everything, by trying smaller choices first; null where there are too many to try. */
-function fewest(sets: readonly ReadonlySet<string>[], wanted: ReadonlySet<string>): number[] | null {
-  if (sets.length > EXACT_VENTS) return null;
-  let best: number[] | null = null;
-  const go = (left: ReadonlySet<string>, chosen: number[]): void => {
-    if (best && chosen.length >= best.length) return;
-    const first = left.values().next().value;
-    if (first === undefined) {
-      best = chosen;
-      return;
-    }
-    sets.forEach((set, i) => {
-      if (set.has(first)) go(new Set([...left].filter((x) => !set.has(x))), [...chosen, i]);
-    });
-  };
-  go(wanted, []);
-  return best;
-}
-
+/** A good choice, not proved best: always the vent that sweeps most of what is left. */
 function greedy(sets: readonly ReadonlySet<string>[], wanted: ReadonlySet<string>): number[] {
   const chosen: number[] = [];
   let left = new Set(wanted);
@@ -99,6 +91,52 @@ function greedy(sets: readonly ReadonlySet<string>[], wanted: ReadonlySet<string
     left = new Set([...left].filter((x) => !sets[i]?.has(x)));
   }
   return chosen;
+}
+
+interface Cover {
+  readonly vents: readonly number[];
+  /** True where every choice was looked at. */
+  readonly exact: boolean;
+}
+
+/**
+ * The fewest vents that sweep all wanted joints; among as few, the one that is open already, then least tube to fill.
+ * The joint with fewest vents is tried first, so that most choices are forced.
+ */
+function cover(
+  sets: readonly ReadonlySet<string>[],
+  wanted: ReadonlySet<string>,
+  runsOf: readonly (readonly LineRun[])[],
+  open: number,
+): Cover {
+  const ventsOf = new Map([...wanted].map((x) => [x, sets.flatMap((s, i) => (s.has(x) ? [i] : []))]));
+  const order = [...wanted].sort((a, b) => (ventsOf.get(a)?.length ?? 0) - (ventsOf.get(b)?.length ?? 0));
+  const worth = (chosen: readonly number[]): readonly number[] => [
+    chosen.length,
+    open >= 0 && !chosen.includes(open) ? 1 : 0,
+    [...new Set(chosen.flatMap((i) => runsOf[i] ?? []))].reduce((s, r) => s + volume(r), 0),
+  ];
+  const better = (a: readonly number[], b: readonly number[]): boolean => {
+    const k = a.findIndex((x, i) => Math.abs(x - (b[i] as number)) > 1e-15);
+    return k >= 0 && (a[k] as number) < (b[k] as number);
+  };
+  let best = greedy(sets, wanted);
+  let bestWorth = worth(best);
+  let looks = 0;
+  const go = (from: number, chosen: readonly number[]): void => {
+    if (++looks > MOST_LOOKS) return;
+    let k = from;
+    while (k < order.length && chosen.some((i) => sets[i]?.has(order[k] as string))) k++;
+    if (k === order.length) {
+      const w = worth(chosen);
+      if (better(w, bestWorth)) [best, bestWorth] = [[...chosen], w];
+      return;
+    }
+    if (chosen.length >= best.length) return;
+    for (const i of ventsOf.get(order[k] as string) ?? []) go(k + 1, [...chosen, i]);
+  };
+  go(0, []);
+  return { vents: best, exact: looks <= MOST_LOOKS };
 }
 
 /** Joints of which no two share a vent: each needs a stage of its own, so no order has fewer. */
@@ -118,42 +156,63 @@ function lowerBound(sets: readonly ReadonlySet<string>[], wanted: ReadonlySet<st
 
 /**
  * An order of joints and vents: one vent open at a time, every joint on the way from source to the open vent, vents
- * moved as little as can be, and within a stage from the source outward. The stage that shares most with what is
- * already swept comes next, so that least tube is filled anew.
- * @param done joints that need no brazing any more, or are skipped
+ * moved as little as can be, of such orders the one with least tube to fill, and within a stage from the source
+ * outward. The stage that shares most with what is already swept comes next. Called again after each joint done,
+ * skipped or found leaking, it plans the rest anew.
  * @throws InputError naming what is wrong with the network
  */
-export function jointOrder(net: PurgeNetwork, done: ReadonlySet<string> = new Set()): JointOrder {
+export function jointOrder(net: PurgeNetwork, soFar: SoFar = {}): JointOrder {
   checkNetwork(net);
+  const { done, openVent, leaking } = soFar;
   const { at, by } = reachFrom(
     net,
     net.nodes.filter((n) => n.kind === 'source').map((n) => n.id),
   );
   const vents = net.nodes.filter((n) => n.kind === 'vent' && at.has(n.id)).map((n) => n.id);
   const paths = vents.map((v) => pathTo(v, by));
-  const todo = net.joints.filter((j) => !j.brazed && !done.has(j.id));
+  const todo = net.joints.filter((j) => leaking?.has(j.id) || (!j.brazed && !done?.has(j.id)));
   const sets = paths.map((p) => new Set(todo.filter((j) => p.points.has(j.node)).map((j) => j.id)));
   const swept = new Set(sets.flatMap((s) => [...s]));
   const unswept = todo.filter((j) => !swept.has(j.id));
-  const exact = fewest(sets, swept);
-  const chosen = exact ?? greedy(sets, swept);
-  const atLeast = exact ? exact.length : lowerBound(sets, swept);
+  const open = openVent ? vents.indexOf(openVent) : -1;
+  const chosen = cover(
+    sets,
+    swept,
+    paths.map((p) => p.runs),
+    open >= 0 && sets[open]?.size ? open : -1,
+  );
+  const atLeast = chosen.exact ? chosen.vents.length : lowerBound(sets, swept);
   const far = (id: string): number => at.get(net.joints.find((j) => j.id === id)?.node ?? '') ?? Infinity;
   const stages: VentStage[] = [];
   const filled = new Set<string>();
-  const left = new Set(chosen);
+  const left = new Set(chosen.vents);
   const finished = new Set<string>();
+  const repairs = (i: number): number =>
+    [...(sets[i] ?? [])].filter((id) => leaking?.has(id) && !finished.has(id)).length;
+  /** What makes a stage come sooner: its vent is open, it repairs a leak, it fills little anew. */
+  const later = (i: number): readonly number[] => [
+    i === open ? 0 : 1,
+    -repairs(i),
+    (paths[i]?.runs ?? []).filter((r) => !filled.has(r.id)).reduce((s, r) => s + volume(r), 0),
+  ];
+  const sooner = (a: number, b: number): number => {
+    const [x, y] = [later(a), later(b)];
+    const k = x.findIndex((v, i) => Math.abs(v - (y[i] as number)) > 1e-15);
+    return k >= 0 && (y[k] as number) < (x[k] as number) ? b : a;
+  };
   while (left.size) {
-    const fresh = (i: number): number =>
-      (paths[i]?.runs ?? []).filter((r) => !filled.has(r.id)).reduce((s, r) => s + volume(r), 0);
-    const next = [...left].reduce((a, b) => (fresh(b) < fresh(a) - 1e-15 ? b : a));
+    const next = [...left].reduce(sooner);
+    const freshM3 = later(next)[2] as number;
     left.delete(next);
     const joints = [...(sets[next] ?? [])]
       .filter((id) => !finished.has(id))
-      .sort((a, b) => far(a) - far(b) || a.localeCompare(b));
-    stages.push({ vent: vents[next] ?? '', joints, freshM3: fresh(next) });
+      .sort(
+        (a, b) =>
+          Number(leaking?.has(b) ?? false) - Number(leaking?.has(a) ?? false) || far(a) - far(b) || a.localeCompare(b),
+      );
     joints.forEach((id) => finished.add(id));
     paths[next]?.runs.forEach((r) => filled.add(r.id));
+    if (joints.length) stages.push({ vent: vents[next] ?? '', joints, freshM3 });
   }
   return {
     stages,

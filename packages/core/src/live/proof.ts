@@ -1,0 +1,79 @@
+import { practice } from '../source/source.js';
+import { STALE_S } from './instruments.js';
+import { readingsOf, type PurgeReading } from './marks.js';
+
+export interface ProofWishes {
+  /** Oxygen limit as a volume fraction. */
+  readonly limit: number;
+  /** How long it must hold, s. */
+  readonly holdS: number;
+}
+
+/** How far the line is from being proved. */
+export interface Proof {
+  readonly proved: boolean;
+  /** How long the limit has held without a gap, s, up to the newest reading. */
+  readonly heldS: number;
+  /** How long it must still hold, s. */
+  readonly leftS: number;
+  readonly newest: PurgeReading | null;
+  /** True where the newest reading is too old to prove anything. */
+  readonly stale: boolean;
+}
+
+/** Two readings by hand within this time of each other hold together, s. */
+export const BY_HAND_S = 60;
+export const HOLD_SOURCE = practice('the limit must hold for a set time, so that one good reading proves nothing');
+
+/** How soon after this reading the next must come, ms. */
+const closeMs = (r: PurgeReading): number => 1000 * (r.manual ? BY_HAND_S : STALE_S);
+
+/**
+ * Whether the line is proved: the oxygen at the vent at or under the limit, by readings that follow each other closely,
+ * for as long as asked, and the newest of them fresh. Time without readings proves nothing.
+ * @param sinceMs only readings from here on count, such as since the vent was moved
+ */
+export function lineProof(
+  all: readonly PurgeReading[],
+  wishes: ProofWishes,
+  nowMs: number,
+  sinceMs = -Infinity,
+): Proof {
+  const oxygen = readingsOf(all, 'oxygen');
+  const newest = oxygen.at(-1) ?? null;
+  let from = newest;
+  for (let i = oxygen.length - 1; i >= 0; i--) {
+    const r = oxygen[i] as PurgeReading;
+    const later = oxygen[i + 1];
+    if (r.value > wishes.limit || r.atMs < sinceMs) break;
+    if (later && later.atMs - r.atMs > Math.max(closeMs(r), closeMs(later))) break;
+    from = r;
+  }
+  const stale = !newest || nowMs - newest.atMs > closeMs(newest);
+  const under = newest !== null && newest.value <= wishes.limit && newest.atMs >= sinceMs;
+  const heldS = under && from ? (newest.atMs - from.atMs) / 1000 : 0;
+  return {
+    proved: under && !stale && heldS >= wishes.holdS,
+    heldS,
+    leftS: Math.max(0, wishes.holdS - heldS),
+    newest,
+    stale,
+  };
+}
+
+/** True where the limit has once held for as long as asked since a moment. */
+export function everProved(all: readonly PurgeReading[], wishes: ProofWishes, sinceMs: number): boolean {
+  let from: PurgeReading | null = null;
+  let before: PurgeReading | null = null;
+  for (const r of all) {
+    if (r.device !== 'oxygen' || r.atMs < sinceMs) continue;
+    const close = before !== null && r.atMs - before.atMs <= Math.max(closeMs(before), closeMs(r));
+    if (r.value > wishes.limit) from = null;
+    else {
+      from = from && close ? from : r;
+      if (r.atMs - from.atMs >= 1000 * wishes.holdS) return true;
+    }
+    before = r;
+  }
+  return false;
+}

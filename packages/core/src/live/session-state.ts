@@ -1,0 +1,219 @@
+import type { Feed, PurgeNetwork } from '../purge/network.js';
+import { jointOrder, type JointOrder } from '../purge/order.js';
+import { said } from '../units/say.js';
+import { alarms, type Alarm } from './alarms.js';
+import type { DeviceId } from './instruments.js';
+import { allReadings, type Mark, type PurgeReading } from './marks.js';
+import { everProved, lineProof, type Proof } from './proof.js';
+
+/** What a purge session is run by; written once when it starts. */
+export interface SessionPlan {
+  readonly net: PurgeNetwork;
+  readonly limit: number;
+  readonly holdS: number;
+  readonly fillM3s: number;
+  readonly trickleM3s: number;
+  readonly leastFlowM3s: number;
+  readonly leastCylinderPa: number;
+  readonly devices: readonly DeviceId[];
+  /** Seconds from flame off until each joint is cool to the touch, by joint. */
+  readonly coolS: Readonly<Record<string, number>>;
+}
+
+export type SessionStep = 'turn on' | 'move vent' | 'fill' | 'braze' | 'brazing' | 'cool' | 'cap' | 'over';
+
+/** Where a session stands: one thing to do, and all that speaks for or against doing it. */
+export interface SessionState {
+  readonly step: SessionStep;
+  /** The one instruction; quantities as `said` writes them. */
+  readonly says: string;
+  readonly then: string;
+  /** The joint being brazed, or the next. */
+  readonly jointId: string | null;
+  /** The vent that is to be open. */
+  readonly vent: string | null;
+  readonly order: JointOrder;
+  readonly proof: Proof;
+  readonly alarms: readonly Alarm[];
+  readonly cooling: readonly { readonly jointId: string; readonly leftS: number }[];
+  readonly made: readonly string[];
+  readonly skipped: readonly string[];
+  readonly leaking: readonly string[];
+}
+
+/** What the marks so far add up to. */
+interface Tally {
+  openVent: string | null;
+  /** When the open vent was opened, ms; null while the purge is not on. */
+  ventAtMs: number | null;
+  begun: string | null;
+  capped: boolean;
+  readonly made: Set<string>;
+  readonly skipped: Set<string>;
+  readonly leaking: Set<string>;
+  /** When the flame left each joint that is still hot, ms. */
+  readonly hot: Map<string, number>;
+}
+
+function tally(marks: readonly Mark[]): Tally {
+  const t: Tally = {
+    openVent: null,
+    ventAtMs: null,
+    begun: null,
+    capped: false,
+    made: new Set(),
+    skipped: new Set(),
+    leaking: new Set(),
+    hot: new Map(),
+  };
+  for (const m of [...marks].sort((a, b) => a.atMs - b.atMs)) {
+    const id = m.jointId ?? '';
+    switch (m.kind) {
+      case 'purge on':
+      case 'vent open':
+        [t.openVent, t.ventAtMs] = [m.vent, m.atMs];
+        break;
+      case 'joint begun':
+        t.begun = id;
+        t.skipped.delete(id);
+        break;
+      case 'joint brazed':
+        t.begun = null;
+        t.made.add(id);
+        t.leaking.delete(id);
+        t.hot.set(id, m.atMs);
+        break;
+      case 'joint stopped':
+        t.begun = null;
+        break;
+      case 'joint cool':
+        t.hot.delete(id);
+        break;
+      case 'joint skipped':
+        if (t.begun === id) t.begun = null;
+        t.skipped.add(id);
+        break;
+      case 'joint leaking':
+        t.made.delete(id);
+        t.hot.delete(id);
+        t.leaking.add(id);
+        break;
+      case 'line capped':
+        t.capped = true;
+        break;
+      case 'reading by hand':
+      case 'alarm heard':
+        break;
+    }
+  }
+  return t;
+}
+
+/** The line as it stands now: joints made are tight, those found leaking are not. */
+export const lineNow = (plan: SessionPlan, t: Pick<Tally, 'made' | 'leaking'>, feed?: Feed): PurgeNetwork => ({
+  ...plan.net,
+  joints: plan.net.joints.map((j) => ({ ...j, brazed: (j.brazed || t.made.has(j.id)) && !t.leaking.has(j.id) })),
+  feed: feed ?? plan.net.feed,
+});
+
+/**
+ * Where a purge session stands at a moment, from its plan, its marks and its readings alone; so that any tablet, after
+ * any reload, comes to the same answer.
+ * @param markOf the mark painted on a joint
+ */
+export function sessionState(
+  plan: SessionPlan,
+  marks: readonly Mark[],
+  received: readonly PurgeReading[],
+  nowMs: number,
+  markOf: (jointId: string) => string,
+): SessionState {
+  const t = tally(marks);
+  const order = jointOrder(lineNow(plan, t), {
+    done: new Set([...t.made, ...t.skipped]),
+    openVent: t.openVent,
+    leaking: t.leaking,
+  });
+  const readings = allReadings(received, marks);
+  const proof = lineProof(readings, plan, nowMs, t.ventAtMs ?? nowMs);
+  const wasProved = t.ventAtMs !== null && everProved(readings, plan, t.ventAtMs);
+  const stage = order.stages[0];
+  const next = t.begun ?? stage?.joints[0] ?? null;
+  const cooling = [...t.hot].map(([jointId, atMs]) => ({
+    jointId,
+    leftS: Math.max(0, (plan.coolS[jointId] ?? 0) - (nowMs - atMs) / 1000),
+  }));
+  const hotNames = cooling.map((c) => markOf(c.jointId)).join(', ');
+  const at = (step: SessionStep, says: string, then: string): SessionState => ({
+    step,
+    says,
+    then,
+    jointId: next,
+    vent: step === 'move vent' || step === 'turn on' ? (stage?.vent ?? null) : t.openVent,
+    order,
+    proof,
+    alarms:
+      t.capped || t.ventAtMs === null
+        ? []
+        : alarms(
+            readings,
+            {
+              limit: plan.limit,
+              leastFlowM3s: plan.leastFlowM3s,
+              leastCylinderPa: plan.leastCylinderPa,
+              devices: plan.devices,
+              wasProved,
+            },
+            nowMs,
+          ),
+    cooling,
+    made: [...t.made],
+    skipped: [...t.skipped],
+    leaking: [...t.leaking],
+  });
+  const name = next ? markOf(next) : '';
+  if (t.capped) return at('over', 'The line is capped. This session is over.', 'Its trace is kept with the joints.');
+  if (t.ventAtMs === null)
+    return stage
+      ? at(
+          'turn on',
+          `Open vent ${stage.vent}. Nitrogen on at ${said(plan.fillM3s, 'flow')}.`,
+          'Regulator, relief and flow meter on; every other end shut.',
+        )
+      : at('cap', 'No joint is left that a vent sweeps.', 'Cap the line.');
+  if (t.begun)
+    return at(
+      'brazing',
+      `${t.leaking.has(t.begun) ? 'Make' : 'Braze'} ${name}${t.leaking.has(t.begun) ? ' again' : ''}.`,
+      `Nitrogen at ${said(plan.trickleM3s, 'flow')}; heat tube, then fitting; the metal melts the rod.`,
+    );
+  if (!stage)
+    return cooling.length
+      ? at('cool', `Keep nitrogen on until ${hotNames} is cool to the touch.`, 'Then cap the line.')
+      : at('cap', 'All made and cool. Shut the nitrogen and cap the line.', 'What was skipped is still to be made.');
+  if (stage.vent !== t.openVent)
+    return cooling.length
+      ? at('cool', `Keep nitrogen on until ${hotNames} is cool to the touch.`, `Then open vent ${stage.vent}.`)
+      : at(
+          'move vent',
+          `Open vent ${stage.vent}, shut ${t.openVent ?? 'the other'}. Fill at ${said(plan.fillM3s, 'flow')}.`,
+          `Then prove the line again for ${name}.`,
+        );
+  if (!proof.proved)
+    return at(
+      'fill',
+      proof.newest && proof.newest.value <= plan.limit && !proof.stale && proof.heldS > 0
+        ? 'Under the limit. Let it hold.'
+        : wasProved
+          ? 'Not proved any more: no flame.'
+          : 'Fill the line. No flame yet.',
+      `${name} is next, once the limit has held.`,
+    );
+  return at(
+    'braze',
+    `The line is proved. Cut back to ${said(plan.trickleM3s, 'flow')} and braze ${name}.`,
+    t.leaking.has(next ?? '')
+      ? 'It was found leaking: clean it and make it again.'
+      : 'Fire watch set, ends open to the vent.',
+  );
+}
