@@ -253,18 +253,31 @@ export function saltmarsh(today: string): JobFile {
     }),
   ];
 
-  const procedure = (name: string, fNumbers: string[], fluxIds: string[], note: string): Procedure => ({
+  const procedure = (
+    name: string,
+    fNumbers: string[],
+    fluxIds: string[],
+    oxygenLimit: number | null,
+    note: string,
+  ): Procedure => ({
     id: id(),
     name,
     revision: 'A',
     signedOn: shiftDays(today, -200),
     fNumbers,
     fluxIds,
+    oxygenLimit,
     note,
   });
   const procedures = [
-    procedure('BPS-1', ['103'], [], 'Copper to copper, torch, nitrogen on'),
-    procedure('BPS-2', ['101', '102'], ['FB3-A', 'FB3-C'], 'Silver rod with flux: brass, steel, stainless to copper'),
+    procedure('BPS-1', ['103'], [], null, 'Copper to copper, torch, nitrogen on'),
+    procedure(
+      'BPS-2',
+      ['101', '102'],
+      ['FB3-A', 'FB3-C'],
+      0.005,
+      'Silver rod with flux: brass, steel, stainless to copper',
+    ),
   ];
 
   const ownRows: OwnRowRecord[] = [
@@ -310,6 +323,7 @@ export function saltmarsh(today: string): JobFile {
         fillerId: rod(j),
         fillerLot: `R${2200 + i * 7}-${n % 2 ? 'B' : 'A'}`,
         oxygen: 0.0042 + ((n * 7) % 5) / 1000,
+        sessionId: null,
         visual: rejected ? 'rejected' : 'accepted',
         visualReason: rejected ? 'filler not visible all round' : null,
         lookedBy: 'Wren Abara',
@@ -329,5 +343,8 @@ export function saltmarsh(today: string): JobFile {
     brazers: [orla, dov, prue, mikkel, juno, basil],
     coupons,
     ownRows,
+    sessions: [],
+    marks: [],
+    trace: [],
   };
 }

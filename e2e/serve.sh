@@ -5,16 +5,18 @@ set -euo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")/.."
 . scripts/lib.sh
 port=$1 data=$2
-server=
+server= STAND_IN=
 stop_all() {
   trap - EXIT INT TERM
   if [ -n "$server" ]; then kill "$server" 2>/dev/null || true; wait "$server" 2>/dev/null || true; fi
+  if [ -n "$STAND_IN" ]; then kill "$STAND_IN" 2>/dev/null || true; fi
   pg_stop "$data"
   rm -rf "${data:?}"
 }
 trap stop_all EXIT
 trap 'exit 143' INT TERM
 pg_start "$data" "$(free_port)"
+stand_in_start "$data/stand-in" --every 250 --quick 20 --seed 7
 DATABASE_URL=$PG_URL HEPHAIST_PORT=$port LOG_LEVEL=silent node apps/server/dist/main.mjs &
 server=$!
 wait "$server"

@@ -91,3 +91,15 @@ pg_start() {
 }
 
 pg_stop() { as_pg "$(pg_bin)/pg_ctl" -D "$1/data" -m fast -w stop >/dev/null 2>&1 || true; }
+
+# stand_in_start FILE ARGUMENTS... : simulated instruments; adds them to HEPHAIST_INSTRUMENTS, leaves their process in STAND_IN.
+stand_in_start() {
+  local said=$1 tries=0
+  shift
+  : >"$said"
+  node apps/stand-in/dist/main.mjs "$@" >"$said" &
+  STAND_IN=$!
+  until [ -s "$said" ] || [ $tries -ge 100 ]; do sleep 0.1; tries=$((tries + 1)); done
+  [ -s "$said" ] || die "the simulated instruments did not start"
+  export HEPHAIST_INSTRUMENTS="${HEPHAIST_INSTRUMENTS:+$HEPHAIST_INSTRUMENTS; }$(cat "$said")"
+}

@@ -1,18 +1,22 @@
 import { build } from 'esbuild';
 
-/** Bundles the server with core, contracts and demo in it; published packages stay outside. */
-await build({
-  entryPoints: ['apps/server/src/main.ts'],
-  outfile: 'apps/server/dist/main.mjs',
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  sourcemap: true,
-  packages: 'external',
-  alias: {
-    '@hephaist/core': './packages/core/src/index.ts',
-    '@hephaist/contracts': './packages/contracts/src/index.ts',
-  },
-  logLevel: 'warning',
-});
+/** Bundles the server, and the stand-ins for instruments, with core, contracts and demo in them; published packages stay outside. */
+const bundle = (entry, outfile) =>
+  build({
+    entryPoints: [entry],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    packages: 'external',
+    alias: {
+      '@hephaist/core': './packages/core/src/index.ts',
+      '@hephaist/contracts': './packages/contracts/src/index.ts',
+    },
+    logLevel: 'warning',
+  });
+
+await bundle('apps/server/src/main.ts', 'apps/server/dist/main.mjs');
+await bundle('apps/stand-in/src/main.ts', 'apps/stand-in/dist/main.mjs');

@@ -11,6 +11,8 @@ import { exchangeRoutes } from './exchange/routes.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
+import type { ReachableSet } from './live/instruments.js';
+import { liveRoutes } from './live/routes.js';
 import { put } from './records/put.js';
 import { rodListRoutes } from './rod-list/routes.js';
 import { RecordStore } from './records/store.js';
@@ -23,6 +25,8 @@ export interface AppOptions {
   /** Folder of the built application; none in tests of the API alone. */
   readonly webRoot?: string;
   readonly maxBodyBytes?: number;
+  /** Sets of instruments that a purge session can be read by. */
+  readonly instruments?: readonly ReachableSet[];
 }
 
 /** Everything inlined by the built page is its own; nothing is fetched from elsewhere. */
@@ -57,7 +61,7 @@ function serveWeb(app: Express, webRoot: string): void {
 
 /** The server as an Express application: API under /api, the built application beside it. */
 export function createApp(options: AppOptions): Express {
-  const { db, companyId, log } = options;
+  const { db, companyId, log, instruments = [] } = options;
   const maxBytes = options.maxBodyBytes ?? MAX_BODY_BYTES;
   const store = new RecordStore(db, companyId);
   const app = express();
@@ -71,6 +75,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', exchangeRoutes(store));
   app.use('/api', jobCommandRoutes(store));
   app.use('/api', rodListRoutes(store));
+  app.use('/api', liveRoutes(store, instruments));
   app.post('/api/commands', async (req, res) => {
     res.json(await put(store, parseCommand(req.body, await tablesOf(store)), 'user'));
   });

@@ -4,12 +4,15 @@ import { createApp } from './app.js';
 import { ensureCompany } from './db/company.js';
 import { connect } from './db/connect.js';
 import { DatabaseNewerError, migrate } from './db/migrations.js';
+import { readInstruments, type ReachableSet } from './live/instruments.js';
+import { liveService } from './live/service.js';
 import { loadDemo } from './demo/load.js';
 import { RecordStore } from './records/store.js';
 
 /**
  * Starts the server. Settings come from the environment:
- * DATABASE_URL, HEPHAIST_PORT, HEPHAIST_WEB (folder of the built application), HEPHAIST_DEMO (off: no demo).
+ * DATABASE_URL, HEPHAIST_PORT, HEPHAIST_WEB (folder of the built application), HEPHAIST_DEMO (off: no demo),
+ * HEPHAIST_INSTRUMENTS (sets of instruments at the purge, see live/instruments.ts).
  * `--user-entries` only answers whether a person has entered anything: exit code 10 if so.
  */
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
@@ -21,6 +24,14 @@ const fail = (words: string): never => {
 const url = process.env['DATABASE_URL'] ?? fail('DATABASE_URL is not set');
 const port = Number(process.env['HEPHAIST_PORT'] ?? 8420);
 const webRoot = resolve(process.env['HEPHAIST_WEB'] ?? 'apps/web/dist/browser');
+function instrumentSets(): ReachableSet[] {
+  try {
+    return readInstruments(process.env['HEPHAIST_INSTRUMENTS'] ?? '');
+  } catch (e) {
+    return fail((e as Error).message);
+  }
+}
+const instruments = instrumentSets();
 const db = connect(url);
 
 async function prepare(): Promise<string> {
@@ -41,7 +52,8 @@ if (process.argv.includes('--user-entries')) {
 }
 if (process.env['HEPHAIST_DEMO'] !== 'off') await loadDemo(store, new Date().toISOString().slice(0, 10));
 
-const server = createApp({ db, companyId, log, webRoot }).listen(port, '127.0.0.1', (error?: Error) => {
+const live = liveService(store, instruments, log);
+const server = createApp({ db, companyId, log, webRoot, instruments }).listen(port, '127.0.0.1', (error?: Error) => {
   if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
   process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
 });
@@ -50,6 +62,9 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     server.close();
     server.closeAllConnections();
-    void db.destroy().finally(() => process.exit(0));
+    void live
+      .close()
+      .then(() => db.destroy())
+      .finally(() => process.exit(0));
   });
 }

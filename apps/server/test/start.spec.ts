@@ -1,6 +1,7 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { createServer, type AddressInfo } from 'node:net';
+import { createServer } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { freePort } from './free-port.js';
 import { harness, type Harness } from './harness.js';
 
 /** What ./start says and does, with a database of the tests. */
@@ -14,14 +15,6 @@ afterAll(() => h.close());
 const start = (args: string[], env: Record<string, string>) =>
   spawnSync('./start', args, { encoding: 'utf8', env: { ...process.env, ...env }, input: '', timeout: 120_000 });
 const withDatabase = (env: Record<string, string> = {}) => ({ DATABASE_URL: h.url, ...env });
-
-async function freePort(): Promise<number> {
-  const server = createServer();
-  await new Promise<void>((ready) => server.listen(0, '127.0.0.1', ready));
-  const { port } = server.address() as AddressInfo;
-  await new Promise((closed) => server.close(closed));
-  return port;
-}
 
 describe('./start', () => {
   it('says which port is taken and how to take another', async () => {

@@ -19,4 +19,10 @@ export const lineConditions = (line: Line, job: Job): LineConditions => ({
 export const procedureCovers = (procedures: readonly Procedure[]): ProcedureCover[] =>
   procedures
     .filter((p) => p.signedOn !== null)
-    .map((p) => ({ id: p.id, name: `${p.name} rev ${p.revision}`, fNumbers: p.fNumbers, fluxIds: p.fluxIds }));
+    .map((p) => ({
+      id: p.id,
+      name: `${p.name} rev ${p.revision}`,
+      fNumbers: p.fNumbers,
+      fluxIds: p.fluxIds,
+      oxygenLimit: p.oxygenLimit,
+    }));

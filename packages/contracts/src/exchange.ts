@@ -2,6 +2,14 @@ import canonicalize from 'canonicalize';
 import * as yup from 'yup';
 import { catalogueWith } from '@hephaist/core';
 import { ContractError, parse } from './parse.js';
+import {
+  purgeMarkSchema,
+  purgeSessionSchema,
+  traceRowSchema,
+  type FiledTraceRow,
+  type PurgeMark,
+  type PurgeSession,
+} from './purge-session.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import {
   brazerSchema,
@@ -36,6 +44,10 @@ export interface JobFile {
   readonly coupons: readonly Coupon[];
   /** Rows of the company's own tables that the job may rest on. */
   readonly ownRows: readonly OwnRowRecord[];
+  /** Purge sessions of the job, what was done in them, and what was read. */
+  readonly sessions: readonly PurgeSession[];
+  readonly marks: readonly PurgeMark[];
+  readonly trace: readonly FiledTraceRow[];
 }
 
 export const jobFileSchema = yup
@@ -53,6 +65,9 @@ export const jobFileSchema = yup
     brazers: yup.array(brazerSchema.required()).required(),
     coupons: yup.array(couponSchema.required()).required(),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
+    sessions: yup.array(purgeSessionSchema.required()).default(() => []),
+    marks: yup.array(purgeMarkSchema.required()).default(() => []),
+    trace: yup.array(traceRowSchema.required()).default(() => []),
   })
   .noUnknown('has a field that is not known here');
 
@@ -61,6 +76,7 @@ const idsOf = (rows: readonly { id: string }[]): Set<string> => new Set(rows.map
 /** References that point nowhere, as field problems. */
 function danglingReferences(file: JobFile): { field: string; says: string }[] {
   const [lines, joints, brazers] = [idsOf(file.lines), idsOf(file.joints), idsOf(file.brazers)];
+  const sessions = idsOf(file.sessions);
   const out: { field: string; says: string }[] = [];
   const need = (ok: boolean, field: string, says: string): void => void (ok || out.push({ field, says }));
   file.lines.forEach((l, i) => need(l.jobId === file.job.id, `lines.${i}.jobId`, 'belongs to another job'));
@@ -75,6 +91,24 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
   file.coupons.forEach((c, i) =>
     need(brazers.has(c.brazerId), `coupons.${i}.brazerId`, 'its brazer is not in the file'),
   );
+  file.logs.forEach((l, i) =>
+    need(!l.sessionId || sessions.has(l.sessionId), `logs.${i}.sessionId`, 'its purge session is not in the file'),
+  );
+  file.sessions.forEach((s, i) => {
+    need(s.jobId === file.job.id, `sessions.${i}.jobId`, 'belongs to another job');
+    need(lines.has(s.lineId), `sessions.${i}.lineId`, 'its line is not in the file');
+  });
+  file.marks.forEach((m, i) => {
+    need(m.jobId === file.job.id, `marks.${i}.jobId`, 'belongs to another job');
+    need(sessions.has(m.sessionId), `marks.${i}.sessionId`, 'its session is not in the file');
+    need(!m.jointId || joints.has(m.jointId), `marks.${i}.jointId`, 'its joint is not in the file');
+  });
+  const seen = new Set<string>();
+  file.trace.forEach((r, i) => {
+    need(sessions.has(r.sessionId), `trace.${i}.sessionId`, 'its session is not in the file');
+    need(!seen.has(`${r.sessionId} ${r.seq}`), `trace.${i}.seq`, 'stands twice');
+    seen.add(`${r.sessionId} ${r.seq}`);
+  });
   return out;
 }
 
@@ -115,6 +149,11 @@ export function writeJobFile(file: JobFile): string {
     brazers: sorted(file.brazers),
     coupons: sorted(file.coupons),
     ownRows: sorted(file.ownRows),
+    sessions: sorted(file.sessions),
+    marks: sorted(file.marks),
+    trace: [...file.trace].sort((a, b) =>
+      a.sessionId === b.sessionId ? a.seq - b.seq : a.sessionId < b.sessionId ? -1 : 1,
+    ),
   });
   return `${text ?? ''}\n`;
 }

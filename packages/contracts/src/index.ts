@@ -13,3 +13,4 @@ export * from './shop.js';
 export * from './joint-cells.js';
 export * from './planner.js';
 export * from './line-layout.js';
+export * from './purge-session.js';

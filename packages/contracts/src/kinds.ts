@@ -16,6 +16,7 @@ import {
   type Procedure,
 } from './records.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
+import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
 import { weighingSchema, type Weighing } from './shop.js';
 
 /** Every kind of record with its type. */
@@ -29,6 +30,8 @@ export interface RecordKinds {
   coupon: Coupon;
   own_row: OwnRowRecord;
   weighing: Weighing;
+  purge_session: PurgeSession;
+  purge_mark: PurgeMark;
 }
 
 /** A schema of any shape and flags. */
@@ -47,6 +50,8 @@ export const KINDS = [
   'coupon',
   'own_row',
   'weighing',
+  'purge_session',
+  'purge_mark',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -59,10 +64,12 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   coupon: couponSchema,
   own_row: ownRowSchema,
   weighing: weighingSchema,
+  purge_session: purgeSessionSchema,
+  purge_mark: purgeMarkSchema,
 };
 
 /** Kinds of which a record may be taken away while nothing rests on it. */
 export const REMOVABLE: readonly Kind[] = ['joint', 'line', 'own_row'];
 
 /** Kinds that are evidence: written once, never changed in place. */
-export const EVIDENCE: readonly Kind[] = ['log', 'coupon'];
+export const EVIDENCE: readonly Kind[] = ['log', 'coupon', 'purge_session', 'purge_mark'];

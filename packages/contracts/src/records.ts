@@ -253,6 +253,8 @@ export const procedureSchema = strict(
     signedOn: daySchema.nullable().default(null),
     fNumbers: yup.array(yup.string().required()).min(1, 'at least one F-number').required(),
     fluxIds: yup.array(inTable(FLUX)).required(),
+    /** Stricter oxygen limit it asks for; null where the line's holds. */
+    oxygenLimit: number('Oxygen limit', 1e-6, 0.2, 'between 1 ppm and 20 %').nullable().default(null),
     note: note(),
   }),
 );
@@ -275,6 +277,8 @@ export const jointLogSchema = strict(
     fillerId: inTable(FILLER),
     fillerLot: line('Rod lot', 40).required('Write the lot from the rod tube'),
     oxygen: number('Oxygen reading', 0, 0.209, 'between 0 and 20.9 %').nullable().default(null),
+    /** Purge session whose trace shows the nitrogen while it was made. */
+    sessionId: idSchema.notRequired().nullable().default(null),
     visual: yup
       .string()
       .oneOf(['accepted', 'rejected'] as const, 'accepted or rejected')

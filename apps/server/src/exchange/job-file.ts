@@ -2,22 +2,30 @@ import {
   EXCHANGE_FORMAT,
   EXCHANGE_VERSION,
   writeJobFile,
+  type FiledTraceRow,
   type JobFile,
   type Kind,
   type RecordKinds,
   type Stored,
+  type TraceRow,
 } from '@hephaist/contracts';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
 
 const plain = <T extends object>({ version: _version, ...data }: Stored<T>): T => data as unknown as T;
 
+/** A row of a trace as a file holds it. */
+const filed = ({ atMs, ...row }: TraceRow): Omit<FiledTraceRow, 'sessionId'> => ({
+  ...row,
+  at: new Date(atMs).toISOString(),
+});
+
 /** One job with everything it rests on: lines, joints, log, and the crew, coupons and procedures on file. */
 export async function exportJob(store: RecordStore, jobId: string): Promise<string> {
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
   const own = { job_id: jobId };
-  const [lines, joints, logs, procedures, brazers, coupons, ownRows] = await Promise.all([
+  const [lines, joints, logs, procedures, brazers, coupons, ownRows, sessions, marks] = await Promise.all([
     store.list('line', own),
     store.list('joint', own),
     store.list('log', own),
@@ -25,7 +33,12 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     store.list('brazer'),
     store.list('coupon'),
     store.list('own_row'),
+    store.list('purge_session', own),
+    store.list('purge_mark', own),
   ]);
+  const traces = await Promise.all(
+    sessions.map(async (s) => (await store.trace.rows(s.id)).map((r) => ({ sessionId: s.id, ...filed(r) }))),
+  );
   return writeJobFile({
     format: EXCHANGE_FORMAT,
     version: EXCHANGE_VERSION,
@@ -37,6 +50,9 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     brazers: brazers.map(plain),
     coupons: coupons.map(plain),
     ownRows: ownRows.map(plain),
+    sessions: sessions.map(plain),
+    marks: marks.map(plain),
+    trace: traces.flat(),
   });
 }
 
@@ -71,6 +87,15 @@ export async function importJob(
     await shared('procedure', file.procedures);
     await shared('brazer', file.brazers);
     await own('joint', file.joints);
+    await own('purge_session', file.sessions);
+    await own('purge_mark', file.marks);
+    for (const { id } of file.sessions)
+      await trx.trace.insert(
+        id,
+        file.trace
+          .filter((r) => r.sessionId === id)
+          .map(({ sessionId: _session, at, ...r }) => ({ ...r, atMs: Date.parse(at), toldMs: null })),
+      );
     await own('log', file.logs);
     await shared('coupon', file.coupons);
     const result = { jobId: file.job.id, kept };

@@ -3,12 +3,15 @@ import {
   REMOVABLE,
   type JointLog,
   type Kind,
+  type PurgeMark,
+  type PurgeSession,
   type PutCommand,
   type PutResult,
   type RecordKinds,
   type Stored,
 } from '@hephaist/contracts';
 import { checkLog } from '../jobs/check-log.js';
+import { checkMark, checkSession } from '../live/check-session.js';
 import { ConflictError, RefusedError } from '../http/errors.js';
 import type { RecordStore } from './store.js';
 
@@ -57,6 +60,13 @@ async function putAll(store: RecordStore, { kind, records }: PutCommand): Promis
   return out;
 }
 
+/** What a kind must hold beyond its own fields. */
+async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind]): Promise<void> {
+  if (kind === 'log') await checkLog(store, data as JointLog);
+  if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
+  if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
+}
+
 /**
  * Carries out a write: all of its records or none. The same command sent again gets its first answer.
  * @throws ConflictError when a record changed since the writer saw it
@@ -66,7 +76,7 @@ export async function put(store: RecordStore, command: PutCommand, actor: string
     const before = await trx.claimCommand(command.id, actor, command.kind);
     if (before) return before as PutResult;
     for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
-    if (command.kind === 'log') for (const r of command.records) await checkLog(trx, r.data as JointLog);
+    for (const r of command.records) await checkOne(trx, command.kind, r.data);
     const records = await putAll(trx, command);
     const result: PutResult = { commandId: command.id, records };
     await trx.finishCommand(command.id, result);

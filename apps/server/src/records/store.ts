@@ -1,5 +1,6 @@
 import type { Kind, RecordKinds, Stored } from '@hephaist/contracts';
 import type { Knex } from 'knex';
+import { TraceStore } from '../live/trace-store.js';
 
 /** The one place that speaks SQL about records; every query is scoped by company here. */
 
@@ -20,6 +21,8 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
   coupon: (d) => ({ brazer_id: d.brazerId, number: d.number }),
   own_row: (d) => ({ table_id: d.table, key: d.key }),
   weighing: () => ({}),
+  purge_session: (d) => ({ job_id: d.jobId, line_id: d.lineId, instruments: d.instruments, started_at: d.startedAt }),
+  purge_mark: (d) => ({ job_id: d.jobId, session_id: d.sessionId, joint_id: d.jointId, kind: d.kind }),
 };
 
 /** Rows in one insert: the database takes 65 535 values in a statement. */
@@ -30,6 +33,11 @@ export class RecordStore {
     private readonly db: Knex,
     private readonly companyId: string,
   ) {}
+
+  /** What was read in purge sessions. */
+  get trace(): TraceStore {
+    return new TraceStore(this.db, this.companyId);
+  }
 
   private table(kind: Kind | 'command'): Knex.QueryBuilder {
     return this.db(kind).where(`${kind}.company_id`, this.companyId);

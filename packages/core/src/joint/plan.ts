@@ -4,6 +4,7 @@ import { fillerUse, type FillerUse } from '../filler-use/filler-use.js';
 import { bushGap, coldGap, type ColdGap, type HotGap } from '../fit-up/gap.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
+import { oxygenLimitFor } from '../purge/limit.js';
 import { purgeLine, type PurgeResult } from '../purge/single-line.js';
 import type { JointVariables } from '../qualification/range.js';
 import { ratingAfterBrazing, type RatingResult } from '../rating/rating.js';
@@ -37,6 +38,8 @@ export interface JointPlan {
   readonly overlap: OverlapResult;
   readonly rating: RatingResult;
   readonly purge: PurgeResult | null;
+  /** The procedure that sets the oxygen limit; null where the line does. */
+  readonly limitBy: string | null;
   /** Null when no filler serves the joint. */
   readonly filler: FillerUse | null;
   readonly trouble: Trouble;
@@ -181,6 +184,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
   const over = overlap(tube, tubeMetal, spec.socket.kind, spec.socket.depthM, parts.cup);
   const rating = ratingAfterBrazing(tube, tubeMetal, line.serviceMaxK, line.designPa, line.testPa);
   const chosen = selection.chosen;
+  const limit = oxygenLimitFor(line.oxygenLimit, procedures, chosen?.filler.fNumber ?? null);
   return {
     tube,
     tubeMetal,
@@ -197,7 +201,8 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     purge:
       service.purge === 'not needed'
         ? null
-        : purgeLine({ lengthM: line.lengthM, boreM: boreM(tube), limit: line.oxygenLimit }),
+        : purgeLine({ lengthM: line.lengthM, boreM: boreM(tube), limit: limit.limit }),
+    limitBy: limit.by,
     filler: chosen ? fillerUse(chosen.filler, gapsOf(chosen), over.overlapM, tube.wallM, spec.rodForm) : null,
     ...troublesOf(selection, over, rating, schools.gap === 'measure' && spec.fitUp.mode === 'nominal'),
     restsOn: ownRows(catalogue, parts, chosen),

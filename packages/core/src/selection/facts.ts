@@ -15,6 +15,8 @@ export interface ProcedureCover {
   readonly fNumbers: readonly string[];
   /** Flux classes stated; an empty list means "no flux". */
   readonly fluxIds: readonly string[];
+  /** Oxygen limit it asks for before brazing, volume fraction; null where the line's holds. */
+  readonly oxygenLimit?: number | null;
 }
 
 /** All that the pairing rules may ask about a joint, before any filler is named. */

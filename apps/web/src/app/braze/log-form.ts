@@ -100,6 +100,7 @@ export class LogForm {
       fillerId: d.fillerId,
       fillerLot: d.fillerLot.trim(),
       oxygen: d.oxygen.trim() === '' ? null : percentOf(d.oxygen),
+      sessionId: null,
       visual: d.visual as JointLog['visual'],
       visualReason: d.visual === 'rejected' ? ((d.visualReason || null) as JointLog['visualReason']) : null,
       lookedBy: d.lookedBy.trim(),

@@ -1,0 +1,104 @@
+import { traceTable, type SessionDetail, type TraceRow } from '@hephaist/contracts';
+import { STAND_IN_MISHAPS, type StandInMishap } from '@hephaist/core';
+import { Router, type Request, type Response } from 'express';
+import Papa from 'papaparse';
+import { NotFoundError, RefusedError } from '../http/errors.js';
+import { idParam } from '../jobs/routes.js';
+import type { RecordStore } from '../records/store.js';
+import type { ReachableSet } from './instruments.js';
+import { tellStandIn } from './stand-in-control.js';
+
+/** How often the database is asked for news, and the browser told that the server lives, ms. */
+const ASK_MS = 400;
+/** Rows in one message. */
+const AT_ONCE = 4000;
+
+const plain = <T extends object>({ version: _v, ...data }: T & { version: number }): T => data as unknown as T;
+
+async function detailOf(store: RecordStore, id: string): Promise<SessionDetail> {
+  const session = await store.find('purge_session', id);
+  if (!session) throw new NotFoundError('No such purge session here.');
+  const marks = await store.list('purge_mark', { session_id: id });
+  return { session: plain(session), marks: marks.map(plain) } as SessionDetail;
+}
+
+/**
+ * Sends a session's trace as it grows: only rows that the database has. A browser that comes back names the last row
+ * it saw, and goes on from there.
+ */
+async function stream(store: RecordStore, id: string, from: number, res: Response): Promise<void> {
+  res.writeHead(200, {
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store, no-transform',
+    Connection: 'keep-alive',
+  });
+  let [after, marks, closed] = [from, -1, false];
+  const send = (event: string, data: unknown): void =>
+    void res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+  res.on('close', () => (closed = true));
+  while (!closed) {
+    try {
+      const rows: TraceRow[] = await store.trace.rows(id, after, AT_ONCE);
+      if (rows.length) send('rows', rows);
+      after = rows.at(-1)?.seq ?? after;
+      const count = await store.count('purge_mark', { session_id: id });
+      if (count !== marks) send('marks', (await store.list('purge_mark', { session_id: id })).map(plain));
+      marks = count;
+      send('now', { nowMs: Date.now() });
+      if (rows.length === AT_ONCE) continue;
+    } catch {
+      // The database is away: the browser hears nothing and says so; it is tried again.
+    }
+    await new Promise((next) => setTimeout(next, ASK_MS));
+  }
+}
+
+const afterOf = (req: Request): number => {
+  const n = Number(req.query['after'] ?? 0);
+  return Number.isSafeInteger(n) && n >= 0 ? n : 0;
+};
+
+/** Purge sessions of a job, the stream of one, its trace as CSV, and the knobs of the stand-ins. */
+export function liveRoutes(store: RecordStore, sets: readonly ReachableSet[]): Router {
+  const router = Router();
+  router.get('/instruments', (_req, res) => {
+    res.json(sets.map(({ id, name, devices, standIn }) => ({ id, name, devices, standIn })));
+  });
+  router.get('/jobs/:id/sessions', async (req, res) => {
+    const own = { job_id: idParam(req) };
+    const [sessions, marks] = await Promise.all([store.list('purge_session', own), store.list('purge_mark', own)]);
+    res.json(sessions.map((s) => ({ session: plain(s), marks: marks.filter((m) => m.sessionId === s.id).map(plain) })));
+  });
+  router.get('/sessions/:id', async (req, res) => {
+    res.json(await detailOf(store, idParam(req)));
+  });
+  router.get('/sessions/:id/trace', async (req, res) => {
+    await detailOf(store, idParam(req));
+    res.json(await store.trace.rows(idParam(req), afterOf(req)));
+  });
+  router.get('/sessions/:id/stream', async (req, res) => {
+    await detailOf(store, idParam(req));
+    await stream(store, idParam(req), afterOf(req), res);
+  });
+  router.get('/sessions/:id/trace.csv', async (req, res) => {
+    const { session, marks } = await detailOf(store, idParam(req));
+    const joints = await store.list('joint', { job_id: session.jobId });
+    const names = new Map(joints.map((j) => [j.id, j.mark]));
+    const rows = traceTable(await store.trace.rows(session.id), marks, (id) => names.get(id) ?? id);
+    res.attachment(`purge-${session.startedAt.slice(0, 10)}.csv`);
+    res.type('text/csv').send(Papa.unparse(rows, { escapeFormulae: true, newline: '\r\n' }));
+  });
+  router.post('/instruments/:set/mishap', async (req, res) => {
+    const set = sets.find((s) => s.id === req.params['set']);
+    if (!set?.control) throw new NotFoundError('No such stand-ins here.');
+    const { mishap } = req.body as { mishap?: StandInMishap };
+    if (!mishap || !STAND_IN_MISHAPS.includes(mishap)) throw new RefusedError(`One of ${STAND_IN_MISHAPS.join(', ')}.`);
+    try {
+      await tellStandIn(set.control, [`mishap ${mishap}`]);
+    } catch (e) {
+      throw new RefusedError(`The stand-ins did not take it: ${(e as Error).message}.`);
+    }
+    res.json({ mishap });
+  });
+  return router;
+}

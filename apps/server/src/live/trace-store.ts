@@ -1,0 +1,124 @@
+import type { PurgeSession, TraceRow } from '@hephaist/contracts';
+import type { DeviceId } from '@hephaist/core';
+import type { Knex } from 'knex';
+
+/** A row not yet in the database; it has no number until it is. */
+export interface NewTraceRow {
+  readonly atMs: number;
+  readonly device: DeviceId | null;
+  readonly value: number | null;
+  readonly toldMs: number | null;
+  readonly says: string | null;
+}
+
+interface Row {
+  seq: string;
+  at: Date;
+  device: DeviceId | null;
+  value: number | null;
+  says: string | null;
+}
+
+/** Rows read or written at once. */
+const AT_ONCE = 5000;
+/** Sessions begun longer ago are no longer read, whether capped or not. */
+const OLDEST = "interval '24 hours'";
+
+/** Traces of purge sessions, and which server reads whose instruments; the only place that speaks SQL about them. */
+export class TraceStore {
+  constructor(
+    private readonly db: Knex,
+    private readonly companyId: string,
+  ) {}
+
+  /** Rows of a session after a number, oldest first; at most `limit`. */
+  async rows(sessionId: string, after = 0, limit?: number): Promise<TraceRow[]> {
+    const query = this.db('purge_trace')
+      .where({ company_id: this.companyId, session_id: sessionId })
+      .where('seq', '>', after)
+      .orderBy('seq')
+      .select('seq', 'at', 'device', 'value', 'says');
+    const rows = (await (limit === undefined ? query : query.limit(limit))) as Row[];
+    return rows.map((r) => ({
+      seq: Number(r.seq),
+      atMs: r.at.getTime(),
+      device: r.device,
+      value: r.value,
+      says: r.says,
+    }));
+  }
+
+  /** Adds rows with the next numbers, or the numbers they bring. Call it inside a transaction. */
+  async insert(sessionId: string, rows: readonly (NewTraceRow & { readonly seq?: number })[]): Promise<void> {
+    const last = (await this.db('purge_trace')
+      .where({ company_id: this.companyId, session_id: sessionId })
+      .max('seq as seq')
+      .first()) as { seq: string | null } | undefined;
+    const from = Number(last?.seq ?? 0);
+    const all = rows.map((r, i) => ({
+      company_id: this.companyId,
+      session_id: sessionId,
+      seq: r.seq ?? from + 1 + i,
+      at: new Date(r.atMs),
+      device: r.device,
+      value: r.value,
+      told_at: r.toldMs === null ? null : new Date(r.toldMs),
+      says: r.says,
+    }));
+    for (let i = 0; i < all.length; i += AT_ONCE) await this.db('purge_trace').insert(all.slice(i, i + AT_ONCE));
+  }
+
+  /**
+   * Adds a batch of rows if this holder may read the session; false where another took it over. Batches are numbered,
+   * so that one sent again after a lost answer is not written twice.
+   */
+  async add(sessionId: string, holder: string, batch: number, rows: readonly NewTraceRow[]): Promise<boolean> {
+    const reader = { company_id: this.companyId, session_id: sessionId, holder };
+    return this.db.transaction(async (trx) => {
+      const held = (await trx('purge_reader').where(reader).forUpdate().first('batch')) as
+        { batch: string } | undefined;
+      if (!held) return false;
+      if (Number(held.batch) >= batch) return true;
+      await new TraceStore(trx, this.companyId).insert(sessionId, rows);
+      await trx('purge_reader').where(reader).update({ batch });
+      return true;
+    });
+  }
+
+  /** Sessions with instruments that are not capped, begun within the last day. */
+  async open(): Promise<PurgeSession[]> {
+    const rows = (await this.db('purge_session as s')
+      .where('s.company_id', this.companyId)
+      .whereNotNull('s.instruments')
+      .whereRaw(`s.started_at > now() - ${OLDEST}`)
+      .whereNotExists(
+        this.db('purge_mark as m')
+          .whereRaw('m.company_id = s.company_id and m.session_id = s.id')
+          .where('m.kind', 'line capped')
+          .select('m.id'),
+      )
+      .select('s.data')) as { data: PurgeSession }[];
+    return rows.map((r) => r.data);
+  }
+
+  /** Takes or keeps the reading of a session for some seconds; false where another server has it. */
+  async hold(sessionId: string, holder: string, seconds: number): Promise<boolean> {
+    const result = (await this.db.raw(
+      `insert into purge_reader (company_id, session_id, holder, until)
+       values (:company, :session, :holder, now() + make_interval(secs => :seconds))
+       on conflict (company_id, session_id) do update set holder = excluded.holder, until = excluded.until,
+         batch = case when purge_reader.holder = excluded.holder then purge_reader.batch else 0 end
+       where purge_reader.holder = excluded.holder or purge_reader.until < now()
+       returning holder`,
+      { company: this.companyId, session: sessionId, holder, seconds },
+    )) as { rows: unknown[] };
+    return result.rows.length > 0;
+  }
+
+  /** Lets another server read it at once. */
+  async letGo(sessionId: string, holder: string): Promise<void> {
+    await this.db('purge_reader')
+      .where({ company_id: this.companyId, session_id: sessionId, holder })
+      .update({ until: new Date(0) });
+  }
+}
