@@ -25,7 +25,8 @@ async function planOf(
 export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
   if (log.outOfRangeReason) return;
   const shop = await shopFor(store);
-  const [planned, brazer] = await Promise.all([planOf(store, log.jointId, shop), store.find('brazer', log.brazerId)]);
+  const planned = await planOf(store, log.jointId, shop);
+  const brazer = await store.find('brazer', log.brazerId);
   if (!planned || !brazer) return;
   const record = brazerRecord(brazer, await store.list('coupon'), await brazingsOf(store), shop.catalogue);
   const permission = mayBraze(record, planned.plan.asks, dayIn(log.brazedAt, planned.timeZone));

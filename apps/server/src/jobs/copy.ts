@@ -19,10 +19,8 @@ export async function copyJob(
     if (before) return before as { jobId: string };
     const from = await trx.find('job', jobId);
     if (!from) throw new NotFoundError('No such job here.');
-    const [lines, joints] = await Promise.all([
-      trx.list('line', { job_id: jobId }),
-      trx.list('joint', { job_id: jobId }),
-    ]);
+    const lines = await trx.list('line', { job_id: jobId });
+    const joints = await trx.list('joint', { job_id: jobId });
     const { version: _job, ...job } = from;
     const copy: Job = { ...job, id: newId(), name, archived: false };
     const newLine = new Map(lines.map((l) => [l.id, newId()]));

@@ -24,6 +24,11 @@ export const routes: Routes = [
         loadComponent: () => import('./purge/purge-page').then((m) => m.PurgePage),
       },
       {
+        path: 'live/:session',
+        title: 'Purge running · Hephaist',
+        loadComponent: () => import('./live/live-page').then((m) => m.LivePage),
+      },
+      {
         path: 'braze',
         title: 'Braze · Hephaist',
         loadComponent: () => import('./braze/braze-page').then((m) => m.BrazePage),

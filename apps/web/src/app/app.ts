@@ -26,6 +26,8 @@ export class App {
   async onKey(event: KeyboardEvent): Promise<void> {
     const target = event.target as HTMLElement;
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || this.dialog.openDialogs.length) return;
+    // Beside the torch a key that slips must not lead away from the work.
+    if (this.router.url.includes('/live/')) return;
     if (target.closest('input, textarea, select, [contenteditable], mat-select')) return;
     if (event.key === '?') {
       const { KeySheet } = await import('./shell/key-sheet');

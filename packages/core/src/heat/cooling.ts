@@ -45,12 +45,14 @@ const SPREADS = 6;
  * Temperature of the joint's middle in time while it cools by itself: heat runs off along the tube, and to the air by
  * free convection and radiation from the outside. One dimension along the axis, both sides alike; implicit, radiation
  * linearised at each step, so it is bounded at any step.
+ * @param stopAtK ends as soon as it is as cool as this
  * @returns time in s and temperature in K, every step of about 1 s
  */
 export function coolingCurve(
   tube: HotTube,
   seconds: number,
   law: CoolingLaw = STILL_AIR,
+  stopAtK = 0,
 ): { readonly timeS: Float64Array; readonly tempK: Float64Array } {
   requireRange('odM', tube.odM, 0.001, 1, 'm');
   requireRange('wallM', tube.wallM, 1e-5, tube.odM / 2, 'm');
@@ -101,6 +103,7 @@ export function coolingCurve(
       temp[i] = (rhs[i] as number) - (i < CELLS - 1 ? (upper[i] as number) * (temp[i + 1] as number) : 0);
     timeS[k] = k * dt;
     tempK[k] = temp[0] as number;
+    if ((tempK[k] as number) <= stopAtK) return { timeS: timeS.slice(0, k + 1), tempK: tempK.slice(0, k + 1) };
   }
   return { timeS, tempK };
 }
@@ -111,7 +114,5 @@ const LONGEST_S = 7200;
 /** Seconds until the joint is cool to the touch by itself; `LONGEST_S` where it takes longer still. */
 export function coolToTouchS(tube: HotTube, touchK = TOUCH_K, law: CoolingLaw = STILL_AIR): number {
   requireRange('touchK', touchK, tube.airK + 1, 2000, 'K');
-  const { timeS, tempK } = coolingCurve(tube, LONGEST_S, law);
-  const k = tempK.findIndex((t) => t <= touchK);
-  return k < 0 ? LONGEST_S : (timeS[k] as number);
+  return coolingCurve(tube, LONGEST_S, law, touchK).timeS.at(-1) ?? LONGEST_S;
 }

@@ -1,4 +1,4 @@
-import type { ProofWishes } from './proof.js';
+import { BY_HAND_S, type ProofWishes } from './proof.js';
 import { STALE_S } from './instruments.js';
 import { allReadings, readingsOf, type Mark, type PurgeReading } from './marks.js';
 
@@ -10,6 +10,8 @@ export interface JointTrace {
   /** When it was cool; null until then. */
   readonly toMs: number | null;
   readonly readings: readonly PurgeReading[];
+  /** The last oxygen read before flame on, or null without a fresh one. */
+  readonly strikeOxygen: number | null;
   /** Highest oxygen read, or null without a reading. */
   readonly worstOxygen: number | null;
   readonly leastFlowM3s: number | null;
@@ -40,7 +42,9 @@ export function jointTrace(
   const brazedMs = after.find((m) => m.kind === 'joint brazed')?.atMs ?? null;
   const stoppedMs = after.find((m) => m.kind === 'joint stopped' || m.kind === 'joint skipped')?.atMs ?? null;
   const toMs = after.find((m) => m.kind === 'joint cool')?.atMs ?? stoppedMs;
-  const readings = allReadings(received, marks).filter((r) => r.atMs >= begun.atMs && r.atMs <= (toMs ?? Infinity));
+  const all = allReadings(received, marks);
+  const strike = readingsOf(all, 'oxygen').findLast((r) => r.atMs <= begun.atMs);
+  const readings = all.filter((r) => r.atMs >= begun.atMs && r.atMs <= (toMs ?? Infinity));
   const oxygen = readingsOf(readings, 'oxygen');
   const flow = readingsOf(readings, 'flow');
   const worstOxygen = oxygen.length ? Math.max(...oxygen.map((r) => r.value)) : null;
@@ -61,6 +65,8 @@ export function jointTrace(
     brazedMs,
     toMs,
     readings,
+    strikeOxygen:
+      strike && begun.atMs - strike.atMs <= 1000 * (strike.manual ? BY_HAND_S : STALE_S) ? strike.value : null,
     worstOxygen,
     leastFlowM3s,
     longestSilenceS,

@@ -245,6 +245,8 @@ describe('the trace of a joint', () => {
     const t = jointTrace(all, marks, 'a', plan);
     expect(t).toMatchObject({ worstOxygen: 0.004, leastFlowM3s: 4 * SCFH, longestSilenceS: 1, faults: [] });
     expect(t?.readings).toHaveLength(62);
+    expect(t?.strikeOxygen).toBe(0.004);
+    expect(jointTrace(steady(0, 20, 0.004), marks, 'a', plan)?.strikeOxygen).toBeNull();
     expect(jointTrace(all, marks, 'b', plan)).toBeNull();
   });
   it('names every fault', () => {

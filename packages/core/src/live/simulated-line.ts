@@ -91,6 +91,7 @@ export function simulatedLine(net: PurgeNetwork, waterM3: number, startPa: numbe
       const result = sweep(here, flow, {
         seconds,
         steps: 4,
+        finest: 24,
         limit: 0.01,
         meshOf,
         supply: off ? OXYGEN_IN_AIR : mishap === 'hose loose' ? LOOSE : 0,

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
 import { jointLogSchema, problemsOf, VISUAL_REJECTS, type Joint, type JointLog } from '@hephaist/contracts';
 import { dayIn, type FieldProblem, type JointPlan } from '@hephaist/core';
@@ -6,6 +16,8 @@ import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
+import { SessionsStore } from '../live/sessions.store';
+import { JointPurge } from '../live/joint-purge';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { fillerOptions, plain } from '../forms/options';
@@ -28,7 +40,7 @@ interface Draft {
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
   selector: 'hp-log-form',
-  imports: [SayPipe, Entry, PickField],
+  imports: [SayPipe, Entry, JointPurge, PickField],
   templateUrl: './log-form.html',
   styleUrl: './log-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,6 +61,8 @@ export class LogForm {
   protected readonly open = computed(() => this.log()?.visual !== 'accepted');
   private readonly lastLot = signal('');
   private readonly lastLooker = signal('');
+  private readonly sessions = inject(SessionsStore);
+  protected readonly traced = computed(() => this.sessions.traceOf()(this.joint().id));
   protected readonly draft = linkedSignal<string, Draft>({
     source: () => this.joint().id,
     computation: () => ({
@@ -73,6 +87,17 @@ export class LogForm {
     computation: () => null,
   });
   protected readonly busy = signal(false);
+
+  constructor() {
+    // What was read before flame on need not be typed again.
+    effect(() => {
+      const strike = this.traced()?.trace.strikeOxygen;
+      if (strike == null) return;
+      untracked(() => {
+        if (this.draft().oxygen === '') this.set({ oxygen: (100 * Math.max(0, strike)).toFixed(2) });
+      });
+    });
+  }
 
   private readonly day = computed(() => {
     const instant = instantOf(this.draft().when, this.zone());
@@ -100,7 +125,7 @@ export class LogForm {
       fillerId: d.fillerId,
       fillerLot: d.fillerLot.trim(),
       oxygen: d.oxygen.trim() === '' ? null : percentOf(d.oxygen),
-      sessionId: null,
+      sessionId: this.traced()?.session.id ?? null,
       visual: d.visual as JointLog['visual'],
       visualReason: d.visual === 'rejected' ? ((d.visualReason || null) as JointLog['visualReason']) : null,
       lookedBy: d.lookedBy.trim(),

@@ -14,6 +14,7 @@ import { Router, RouterLink } from '@angular/router';
 import {
   CYLINDER_SOURCE,
   CYLINDERS,
+  DEFAULT_LIMIT,
   displayUnit,
   findService,
   formatDuration,
@@ -22,11 +23,14 @@ import {
   PURGE_LIMIT_PA,
   roomOxygen,
   straightLayout,
+  type JointPlan,
   type PlacedJoint,
 } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
+import { strictestLimit } from '../live/session-draft';
+import { StartSession } from '../live/start-session';
 import { numberOf } from '../plan/prices';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
@@ -41,7 +45,7 @@ const RESERVE = 0.1;
 /** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
 @Component({
   selector: 'hp-purge-page',
-  imports: [Entry, LayoutForm, LineDrawing, OxygenChart, PickField, QtyPipe, RouterLink],
+  imports: [Entry, LayoutForm, LineDrawing, OxygenChart, PickField, QtyPipe, RouterLink, StartSession],
   templateUrl: './purge-page.html',
   styleUrl: './purge-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -72,9 +76,23 @@ export class PurgePage implements OnDestroy {
   );
   private readonly marks = computed(() => new Map(this.joints().map((j) => [j.id, j.mark])));
   protected readonly markOf = (id: string): string => this.marks().get(id) ?? id;
+  protected readonly plans = computed(
+    () =>
+      new Map(
+        this.joints().flatMap((j): [string, JointPlan][] => {
+          const plan = this.store.plan()(j).plan;
+          return plan ? [[j.id, plan]] : [];
+        }),
+      ),
+  );
+  /** The line's limit, or a stricter one of a procedure that its joints are made to. */
+  protected readonly limit = computed(() => {
+    const line = this.current();
+    return line ? strictestLimit(line, this.plans().values()) : { limit: DEFAULT_LIMIT, by: null };
+  });
   private readonly placed = computed((): PlacedJoint[] =>
     this.joints().flatMap((j) => {
-      const plan = this.store.plan()(j).plan;
+      const plan = this.plans().get(j.id);
       if (!plan) return [];
       const brazed = this.store.lastLog().get(j.id)?.visual === 'accepted';
       return [
@@ -173,7 +191,7 @@ export class PurgePage implements OnDestroy {
       untracked(() =>
         this.runner.run({
           net,
-          wishes: { limit: line.oxygenLimit, minutesPerJoint, usableM3: size.nominalM3 * (1 - RESERVE) },
+          wishes: { limit: this.limit().limit, minutesPerJoint, usableM3: size.nominalM3 * (1 - RESERVE) },
         }),
       );
     });

@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
-import { RouterLink, RouterOutlet } from '@angular/router';
+import { toSignal } from '@angular/core/rxjs-interop';
+import { Router, RouterLink, RouterOutlet } from '@angular/router';
+import { map, startWith } from 'rxjs';
 import { JobStore } from '../data/job.store';
+import { SessionsStore } from '../live/sessions.store';
 import { Header } from './header';
 
 /** Header and foot around the places of one job; loads it and says when it cannot. */
@@ -8,7 +11,9 @@ import { Header } from './header';
   selector: 'hp-job-frame',
   imports: [Header, RouterOutlet, RouterLink],
   template: `
-    <hp-header class="no-print" [jobId]="jobId()" [jobName]="store.job()?.name ?? ''" />
+    @if (!bare()) {
+      <hp-header class="no-print" [jobId]="jobId()" [jobName]="store.job()?.name ?? ''" />
+    }
     <main>
       @if (store.error(); as error) {
         <section class="middle" role="alert">
@@ -60,8 +65,18 @@ import { Header } from './header';
 export class JobFrame {
   readonly jobId = input.required<string>();
   protected readonly store = inject(JobStore);
+  private readonly sessions = inject(SessionsStore);
+  private readonly router = inject(Router);
+  /** Beside the torch there is nothing but the work. */
+  protected readonly bare = toSignal(
+    this.router.events.pipe(
+      startWith(null),
+      map(() => this.router.url.includes('/live/')),
+    ),
+  );
 
   constructor() {
     effect(() => void this.store.load(this.jobId()));
+    effect(() => void this.sessions.load(this.jobId()));
   }
 }

@@ -1,0 +1,70 @@
+import type { AlarmId } from '@hephaist/core';
+
+/** What an alarm sounds like: a run of tones, so that it is known without looking. */
+const TONES: Readonly<Record<'stop' | 'mind', readonly number[]>> = { stop: [880, 660, 880, 660], mind: [520] };
+const TONE_S = 0.16;
+const AGAIN_MS = 2500;
+
+/** Sounds while an alarm stands that nobody has heard. Browsers stay silent until somebody touched the page. */
+export class AlarmSound {
+  private context: AudioContext | null = null;
+  private timer: ReturnType<typeof setInterval> | null = null;
+  private level: 'stop' | 'mind' | null = null;
+  /** Counts the runs of tones, so that a test can hear them. */
+  played = 0;
+
+  /** Call it from a touch, so that the browser lets it sound. */
+  wake(): void {
+    this.context ??= typeof AudioContext === 'undefined' ? null : new AudioContext();
+    void this.context?.resume();
+  }
+
+  get silent(): boolean {
+    return this.context?.state !== 'running';
+  }
+
+  sound(level: 'stop' | 'mind' | null): void {
+    if (level === this.level) return;
+    this.level = level;
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    if (!level) return;
+    this.play(level);
+    if (level === 'stop') this.timer = setInterval(() => this.play(level), AGAIN_MS);
+  }
+
+  private play(level: 'stop' | 'mind'): void {
+    this.played += 1;
+    const context = this.context;
+    if (!context) return;
+    TONES[level].forEach((hertz, i) => {
+      const [tone, gain] = [context.createOscillator(), context.createGain()];
+      const at = context.currentTime + i * TONE_S;
+      tone.frequency.value = hertz;
+      tone.type = 'square';
+      gain.gain.setValueAtTime(0.0001, at);
+      gain.gain.exponentialRampToValueAtTime(0.2, at + 0.02);
+      gain.gain.exponentialRampToValueAtTime(0.0001, at + TONE_S);
+      tone.connect(gain).connect(context.destination);
+      tone.start(at);
+      tone.stop(at + TONE_S);
+    });
+  }
+}
+
+/** Alarms as they come, go and are heard: one that came again is new. */
+export class HeardAlarms {
+  private readonly since = new Map<AlarmId, number>();
+
+  /** Which of the standing alarms nobody has heard. @param heardAt when each was last said to be heard, ms */
+  unheard<T extends { readonly id: AlarmId }>(
+    standing: readonly T[],
+    heardAt: ReadonlyMap<string, number>,
+    nowMs: number,
+  ): T[] {
+    const ids = new Set(standing.map((a) => a.id));
+    for (const id of [...this.since.keys()]) if (!ids.has(id)) this.since.delete(id);
+    for (const a of standing) if (!this.since.has(a.id)) this.since.set(a.id, nowMs);
+    return standing.filter((a) => (heardAt.get(a.id) ?? -Infinity) < (this.since.get(a.id) ?? nowMs));
+  }
+}

@@ -1,0 +1,267 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import {
+  colourAt,
+  feedPlan,
+  findMetal,
+  formatDuration,
+  STALE_S,
+  STAND_IN_MISHAPS,
+  workingK,
+  type Alarm,
+  type DeviceId,
+  type MarkKind,
+  type PurgeReading,
+} from '@hephaist/core';
+import { JobStore } from '../data/job.store';
+import { Outbox } from '../data/outbox';
+import { post } from '../data/api';
+import { Clock } from '../drawings/clock';
+import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
+import { AlarmSound, HeardAlarms } from './alarm-sound';
+import { LiveStore } from './live.store';
+import { NumberPad } from './number-pad';
+import { SessionsStore } from './sessions.store';
+import { TraceChart, type Moment } from './trace-chart';
+
+/** Time shown on the chart, ms. */
+const SHOWN_MS = 6 * 60_000;
+/** A second touch so soon after the first is a slip of the glove, ms. */
+const SLIP_MS = 1200;
+
+interface Action {
+  readonly word: string;
+  readonly kind: MarkKind | null;
+  readonly jointId?: string | null;
+  readonly vent?: string | null;
+}
+
+/** Beside the work: one thing to do, the joint, the oxygen and flow, one clock, three targets for a glove. */
+@Component({
+  selector: 'hp-live-page',
+  imports: [Clock, NumberPad, RouterLink, SayPipe, TraceChart],
+  providers: [LiveStore],
+  templateUrl: './live-page.html',
+  styleUrl: './live-page.scss',
+  host: { '(click)': 'sound.wake()', '(keydown)': 'sound.wake()', '[attr.data-sounding]': 'sounding()' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LivePage {
+  readonly session = input.required<string>();
+  protected readonly live = inject(LiveStore);
+  protected readonly jobs = inject(JobStore);
+  protected readonly units = inject(UnitsStore);
+  private readonly outbox = inject(Outbox);
+  protected readonly sound = new AlarmSound();
+  private readonly heard = new HeardAlarms();
+  protected readonly padOpen = signal(false);
+  protected readonly leaksOpen = signal(false);
+  protected readonly mishaps = STAND_IN_MISHAPS;
+  protected readonly fmt = formatDuration;
+  private lastTouch = -Infinity;
+
+  protected readonly state = this.live.state;
+  protected readonly line = computed(() => this.jobs.lineOf().get(this.live.session()?.lineId ?? ''));
+  protected readonly joint = computed(() => {
+    const id = this.state()?.jointId;
+    return id ? (this.jobs.entityMap()[id] ?? null) : null;
+  });
+  private readonly plan = computed(() => {
+    const joint = this.joint();
+    return joint ? this.jobs.plan()(joint).plan : null;
+  });
+  protected readonly about = computed(() => {
+    const [joint, plan] = [this.joint(), this.plan()];
+    const chosen = plan?.selection.chosen;
+    if (!joint || !plan) return '';
+    const rod = chosen ? `${chosen.filler.id}, ${chosen.flux ? `flux ${chosen.flux.id}` : 'no flux'}` : 'no rod';
+    const metals = `${findMetal(joint.tube.metalId)?.short ?? joint.tube.metalId} to ${plan.socketMetal.short}`;
+    return `${this.units.show(plan.tube.odM, 'diameter')} ${metals} · ${joint.position} · ${rod}`;
+  });
+  protected readonly feed = computed(() => {
+    const [joint, chosen] = [this.joint(), this.plan()?.selection.chosen];
+    return joint && chosen ? feedPlan(chosen.filler, joint.position) : null;
+  });
+  private readonly heat = computed(() => {
+    const chosen = this.plan()?.selection.chosen;
+    return chosen ? workingK(chosen.filler) : null;
+  });
+  protected readonly colour = computed(() => (this.heat() === null ? '' : colourAt(this.heat() ?? 0)));
+  protected readonly warmth = computed(() =>
+    this.heat() === null ? '' : `about ${this.units.show(this.heat() ?? 0, 'temperature')}`,
+  );
+  protected readonly held = computed(() => this.outbox.held().length);
+
+  private readonly newest = (device: DeviceId): PurgeReading | null =>
+    this.live.readings().findLast((r) => r.device === device) ?? null;
+  private readonly shown = (device: DeviceId, say: (si: number) => [string, string]) =>
+    computed(() => {
+      const r = this.newest(device);
+      if (!r) return { value: '–', unit: '', old: true, age: 'no word yet', manual: false };
+      const age = Math.max(0, Math.round((this.live.nowMs() - r.atMs) / 1000));
+      const [value, unit] = say(r.value);
+      return { value, unit, old: age > STALE_S, age: age > STALE_S ? `${age} s old` : '', manual: r.manual };
+    });
+  private readonly split = (text: string): [string, string] => {
+    const at = text.lastIndexOf(' ');
+    return [text.slice(0, at), text.slice(at + 1)];
+  };
+  protected readonly oxygen = this.shown('oxygen', (c) => [(100 * c).toFixed(2), '%']);
+  protected readonly flow = this.shown('flow', (q) => this.split(this.units.show(q, 'flow')));
+  protected readonly cylinder = this.shown('cylinder', (p) => this.split(this.units.show(p, 'pressure')));
+  protected readonly fine = computed(() => {
+    const [r, s] = [this.newest('oxygen'), this.live.session()];
+    return !!r && !!s && r.value <= s.limit && !this.oxygen().old;
+  });
+
+  protected readonly clock = computed(() => {
+    const s = this.state();
+    const session = this.live.session();
+    if (!s || !session) return null;
+    const hot = s.cooling.reduce<(typeof s.cooling)[number] | null>((a, b) => (!a || b.leftS > a.leftS ? b : a), null);
+    if (s.step === 'fill')
+      return {
+        title: `The limit must hold ${formatDuration(session.holdS)}`,
+        value: formatDuration(Math.ceil(s.proof.leftS)),
+        after: s.proof.heldS > 0 ? 'more' : 'not begun',
+      };
+    if (hot)
+      return {
+        title: `Cooling: keep nitrogen on until ${this.live.markOf()(hot.jointId)} is cool to the touch`,
+        value: formatDuration(Math.ceil(hot.leftS)),
+        after: hot.leftS > 0 ? 'by the plan; your hand decides' : 'past: try it with the back of your hand',
+      };
+    if (s.step === 'braze' || s.step === 'brazing')
+      return {
+        title: 'The line is proved',
+        value: formatDuration(Math.floor(s.proof.heldS)),
+        after: 'under the limit',
+      };
+    return null;
+  });
+
+  protected readonly main = computed((): Action => {
+    const s = this.state();
+    const name = (id: string | null | undefined): string => (id ? this.live.markOf()(id) : '');
+    switch (s?.step) {
+      case 'turn on':
+        return { word: `Vent ${s.vent ?? ''} open, nitrogen on`, kind: 'purge on', vent: s.vent };
+      case 'move vent':
+        return { word: `Vent ${s.vent ?? ''} is open`, kind: 'vent open', vent: s.vent };
+      case 'braze':
+        return { word: `Flame on ${name(s.jointId)}`, kind: 'joint begun', jointId: s.jointId };
+      case 'brazing':
+        return { word: `${name(s.jointId)} is made`, kind: 'joint brazed', jointId: s.jointId };
+      case 'cool':
+        return { word: `${name(s.cooling[0]?.jointId)} is cool`, kind: 'joint cool', jointId: s.cooling[0]?.jointId };
+      case 'cap':
+        return { word: 'The line is capped', kind: 'line capped' };
+      case 'fill':
+        return {
+          word: s.proof.heldS > 0 ? `Holding, ${Math.ceil(s.proof.leftS)} s more` : 'Not proved yet',
+          kind: null,
+        };
+      default:
+        return { word: 'Over', kind: null };
+    }
+  });
+  protected readonly second = computed((): Action | null => {
+    const s = this.state();
+    if (!s?.jointId) return null;
+    if (s.step === 'brazing') return { word: 'Stop: not made', kind: 'joint stopped', jointId: s.jointId };
+    if (s.step === 'braze' || s.step === 'fill')
+      return { word: `Skip ${this.live.markOf()(s.jointId)}`, kind: 'joint skipped', jointId: s.jointId };
+    return null;
+  });
+  /** The day may end before the line is done; never over a joint that is hot or under the flame. */
+  protected readonly mayCap = computed(() => {
+    const s = this.state();
+    return !!s && !['cap', 'over', 'brazing'].includes(s.step) && s.cooling.length === 0;
+  });
+  protected readonly coming = computed(() => {
+    const s = this.state();
+    if (!s) return [];
+    return s.order.stages
+      .flatMap((stage) => stage.joints.map((id) => ({ id, vent: stage.vent, mark: this.live.markOf()(id) })))
+      .filter((j) => j.id !== s.jointId)
+      .slice(0, 6);
+  });
+
+  private readonly heardAt = computed(
+    () => new Map(this.live.marks().flatMap((m) => (m.kind === 'alarm heard' ? [[m.says, Date.parse(m.at)]] : []))),
+  );
+  protected readonly unheard = computed((): readonly Alarm[] =>
+    this.heard.unheard(this.state()?.alarms ?? [], this.heardAt() as Map<string, number>, this.live.nowMs()),
+  );
+  protected readonly sounding = computed((): 'stop' | 'mind' | null => {
+    const all = this.unheard();
+    return all.some((a) => a.level === 'stop') ? 'stop' : all.length ? 'mind' : null;
+  });
+  protected readonly chartFrom = computed(
+    () => Math.max(Date.parse(this.live.session()?.startedAt ?? ''), this.live.nowMs() - SHOWN_MS) - 1000,
+  );
+  protected readonly moments = computed((): Moment[] =>
+    this.live.marks().flatMap((m) => {
+      const name = m.jointId ? this.live.markOf()(m.jointId) : '';
+      const word = {
+        'joint begun': `${name} begun`,
+        'joint brazed': `${name} made`,
+        'vent open': `vent ${m.vent ?? ''}`,
+      }[m.kind as string];
+      return word ? [{ atMs: Date.parse(m.at), word }] : [];
+    }),
+  );
+
+  constructor() {
+    effect(() => {
+      const id = this.session();
+      untracked(() => void this.live.open(id));
+    });
+    effect(() => this.sound.sound(this.sounding()));
+    const sessions = inject(SessionsStore);
+    inject(DestroyRef).onDestroy(() => {
+      this.sound.sound(null);
+      void sessions.load(this.jobs.jobId() ?? '');
+    });
+  }
+
+  /** Does what a target says, once: a second touch right after, where another target may stand by then, is a slip. */
+  protected act(action: Action): void {
+    if (!action.kind || performance.now() - this.lastTouch < SLIP_MS) return;
+    this.lastTouch = performance.now();
+    void this.live.mark(action.kind, { jointId: action.jointId ?? null, vent: action.vent ?? null });
+  }
+
+  protected cool(jointId: string): void {
+    void this.live.mark('joint cool', { jointId });
+  }
+
+  protected leaks(jointId: string): void {
+    this.leaksOpen.set(false);
+    void this.live.mark('joint leaking', { jointId });
+  }
+
+  protected hear(): void {
+    for (const a of this.unheard()) void this.live.mark('alarm heard', { says: a.id });
+  }
+
+  protected read({ device, value }: { device: DeviceId; value: number }): void {
+    this.padOpen.set(false);
+    void this.live.mark('reading by hand', { device, value });
+  }
+
+  protected setMishap(mishap: string): void {
+    void post(`instruments/${this.live.session()?.instruments ?? ''}/mishap`, { mishap });
+  }
+}

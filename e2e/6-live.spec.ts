@@ -1,0 +1,123 @@
+import { expect, test } from '@playwright/test';
+import { expectAxeClean, openDemo } from './helpers';
+
+test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, and the trace with the joint', async ({
+  page,
+  context,
+}) => {
+  test.slow();
+  const job = await openDemo(page, 'plan');
+  const lines = (
+    (await (await page.request.get(`/api/jobs/${job}`)).json()) as { lines: { id: string; name: string }[] }
+  ).lines;
+  await page.goto(`/job/${job}/purge?line=${lines.find((l) => l.name === 'Surgery air')?.id ?? ''}`);
+  const main = page.locator('footer .go');
+  const stop = page.locator('hp-live-page[data-sounding=stop]');
+
+  await test.step('start: who runs it must be said; the rest is proposed', async () => {
+    await page.getByRole('button', { name: 'Start purge' }).click();
+    await expect(page.getByText('Say who runs the purge')).toBeVisible();
+    await page.getByLabel('Who runs it').fill('Prue Akintola');
+    await page.getByLabel('Instruments').selectOption({ label: 'stand-in (simulated)' });
+    await page.getByLabel(/Limit must hold/).fill('1');
+    await expect(page.getByText('between 5 s and 30 min')).toBeVisible();
+    await page.getByLabel(/Limit must hold/).fill('5');
+    await page.getByRole('button', { name: 'Start purge' }).click();
+    await expect(page.getByText('simulated instruments: no evidence')).toBeVisible();
+  });
+
+  await test.step('fill, and no flame until the limit has held', async () => {
+    await main.click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('No flame yet');
+    await expect(main).toBeDisabled();
+    await expectAxeClean(page);
+    await expect(main).toHaveText(/Flame on/, { timeout: 60_000 });
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('The line is proved');
+  });
+
+  const mark = ((await main.textContent()) ?? '').replace('Flame on', '').trim();
+  await test.step('a reload goes on where it was', async () => {
+    await main.click();
+    await expect(main).toHaveText(`${mark} is made`);
+    await page.reload();
+    await expect(main).toHaveText(`${mark} is made`);
+    await expect(page.getByText('✓ under')).toBeVisible();
+  });
+
+  await test.step('a loose hose: alarm by shape, word and sound; heard, and gone when it is put right', async () => {
+    await page.getByLabel('The stand-ins’ mishap').selectOption('hose loose');
+    await expect(page.getByText(/✕ Oxygen (rising|over the limit)/)).toBeVisible({ timeout: 60_000 });
+    await expect(stop).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Heard: be quiet' }).click();
+    await page.getByLabel('The stand-ins’ mishap').selectOption('none');
+    await expect(page.getByText(/✕ Oxygen/)).toHaveCount(0, { timeout: 60_000 });
+    await expect(stop).toHaveCount(0);
+  });
+
+  await test.step('a silent analyser is stale, never filled in; a reading by hand is taken and marked', async () => {
+    await page.getByLabel('The stand-ins’ mishap').selectOption('analyser silent');
+    await expect(page.getByText(/Oxygen analyser: no word for \d+ s/)).toBeVisible({ timeout: 30_000 });
+    await page.getByRole('button', { name: 'Read by hand' }).click();
+    for (const key of ['9', '9']) await page.keyboard.press(key);
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByText('between 0 and 25 %')).toBeVisible();
+    for (const key of ['Backspace', 'Backspace', '0', '.', '4']) await page.keyboard.press(key);
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Write it down' }).click();
+    await expect(page.getByText('✓ under by hand')).toBeVisible();
+    await page.getByLabel('The stand-ins’ mishap').selectOption('none');
+    await expect(page.getByText(/no word for/)).toHaveCount(0, { timeout: 30_000 });
+  });
+
+  await test.step('without a network the joint is still marked as made, and the server has it later', async () => {
+    await context.setOffline(true);
+    await expect(page.getByText(/no word from the server/)).toBeVisible({ timeout: 30_000 });
+    await main.click();
+    await expect(page.getByText(/1 held here/)).toBeVisible();
+    await expect(page.getByRole('button', { name: new RegExp(`^${mark} .*it is cool`) })).toBeVisible();
+    await context.setOffline(false);
+    await expect(page.getByText(/held here/)).toHaveCount(0, { timeout: 30_000 });
+    await expect(page.getByText(/no word from the server/)).toHaveCount(0, { timeout: 30_000 });
+  });
+
+  await test.step('cooling; found leaking it is to be made again first; made again and cool', async () => {
+    await page.getByRole('button', { name: 'A joint leaks' }).click();
+    await page.getByRole('region', { name: 'Which joint leaks' }).getByRole('button', { name: mark }).click();
+    await expect(main).toHaveText(`Flame on ${mark}`, { timeout: 60_000 });
+    await page.waitForTimeout(1300);
+    await main.click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Make ${mark} again.`);
+    await page.waitForTimeout(1300);
+    await main.click();
+    await page.getByRole('button', { name: new RegExp(`^${mark} .*it is cool`) }).click();
+    await expect(page.getByRole('button', { name: 'Cap the line now' })).toBeVisible();
+    await page.getByRole('button', { name: 'Cap the line now' }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('This session is over');
+  });
+
+  await test.step('the trace stands with the joint: plotted, in the log, and as CSV', async () => {
+    const csv = await page.request.get(
+      (await page.getByRole('link', { name: 'Trace as CSV' }).getAttribute('href')) ?? '',
+    );
+    const text = await csv.text();
+    expect(text).toMatch(/oxygen,[\d.]+,%,instrument,/);
+    expect(text).toContain('"by hand, Prue Akintola"');
+    expect(text).toContain(`joint leaking,,,Prue Akintola,${mark}`);
+    await page.getByRole('link', { name: 'Log the joints' }).click();
+    await page.getByRole('button', { name: new RegExp(`^${mark}`) }).click();
+    await expect(page.getByRole('heading', { name: 'Purge while it was made' })).toBeVisible();
+    await expect(page.getByRole('img', { name: /^Oxygen at the vent over .* limit 0.5 %/ })).toBeVisible();
+    await expect(page.getByLabel(/Oxygen at the vent before striking/)).toHaveValue(/^\d\.\d\d$/);
+    await page.getByLabel('Brazed by').selectOption({ label: '✓ Prue Akintola (14)' });
+    await page.getByLabel('Rod lot').fill('L-2207');
+    await page.getByLabel('How it looks').selectOption('accepted');
+    await page.getByLabel('Looked at by').fill('Orla Fennimore');
+    await page.getByRole('button', { name: `Log ${mark} brazed` }).click();
+    await expect(page.getByText('✓ Brazed and accepted')).toBeVisible();
+    await page.reload();
+    await page.getByRole('button', { name: new RegExp(`^${mark}`) }).click();
+    await expect(page.getByRole('heading', { name: 'Purge while it was made' })).toBeVisible();
+    await expectAxeClean(page);
+  });
+});
