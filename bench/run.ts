@@ -1,11 +1,11 @@
 import { lineConditions, shopOf } from '@hephaist/contracts';
-import { planJoint, purgeLine, rodSets, solveFlow, summaryOf, sweep } from '@hephaist/core';
+import { planJoint, purgeLine, rodSets, summaryOf } from '@hephaist/core';
 import { performance } from 'node:perf_hooks';
 import { saltmarsh } from '../demo/saltmarsh.js';
-import { comb } from '../packages/core/src/testing/lines.js';
 import { bareArithmetic } from './bare.js';
 import { benchApplication } from './browser.js';
 import { largeJob } from './large-job.js';
+import { benchPurge } from './purge.js';
 import { percentile, say } from './say.js';
 
 /** Prints how long things take here; asserts nothing. */
@@ -52,13 +52,5 @@ say(
   'the fewest rods for 10 000 different joints',
   time(1, () => void rodSets(summaries)),
 );
-for (const runs of [200, 2000]) {
-  const net = comb(runs / 2, runs / 2 - 1);
-  const flow = solveFlow(net);
-  say(
-    `an hour of purge through ${runs} runs, 360 steps`,
-    time(1, () => void sweep(net, flow, { seconds: 3600, steps: 360, limit: 0.01 })),
-    `flow alone ${time(1, () => void solveFlow(net)).toFixed(0)} ms`,
-  );
-}
+await benchPurge();
 if (!process.argv.includes('--core')) await benchApplication();

@@ -61,42 +61,61 @@ export function factor(rows: Rows, order: readonly number[]): Factored {
   const rank = new Int32Array(n);
   order.forEach((node, k) => (rank[node] = k));
   const work = rows.map((r) => new Map(r));
-  const lower: { readonly at: Int32Array; readonly by: Float64Array }[] = [];
-  const upper: { readonly at: Int32Array; readonly by: Float64Array; readonly pivot: number }[] = [];
-  for (const p of order) {
+  // Both factors lie in the order of elimination, row after row, so that solving runs straight through the memory.
+  const [lowerAt, lowerBy, upperAt, upperBy]: [number[], number[], number[], number[]] = [[], [], [], []];
+  const [lowerFrom, upperFrom] = [new Int32Array(n + 1), new Int32Array(n + 1)];
+  const pivots = new Float64Array(n);
+  for (let k = 0; k < n; k++) {
+    const p = order[k] as number;
     const row = work[p] as Map<number, number>;
     const pivot = row.get(p) ?? 0;
     if (!(Math.abs(pivot) > 1e-300)) throw new RangeError(`pivot ${p} vanishes`);
+    pivots[k] = pivot;
     const later: number[] = [];
-    for (const j of row.keys()) if ((rank[j] as number) > (rank[p] as number)) later.push(j);
-    upper.push({ at: Int32Array.from(later), by: Float64Array.from(later, (j) => row.get(j) ?? 0), pivot });
-    const below: number[] = [];
-    const multipliers: number[] = [];
+    for (const j of row.keys()) if ((rank[j] as number) > k) later.push(j);
+    for (const j of later) {
+      upperAt.push(rank[j] as number);
+      upperBy.push(row.get(j) ?? 0);
+    }
     for (const i of later) {
       const other = work[i] as Map<number, number>;
       const value = other.get(p) ?? 0;
       if (value === 0) continue;
       const m = value / pivot;
-      below.push(i);
-      multipliers.push(m);
+      lowerAt.push(rank[i] as number);
+      lowerBy.push(m);
       for (const j of later) other.set(j, (other.get(j) ?? 0) - m * (row.get(j) ?? 0));
     }
-    lower.push({ at: Int32Array.from(below), by: Float64Array.from(multipliers) });
+    row.clear();
+    lowerFrom[k + 1] = lowerAt.length;
+    upperFrom[k + 1] = upperAt.length;
   }
+  const [lAt, lBy, uAt, uBy] = [
+    Int32Array.from(lowerAt),
+    Float64Array.from(lowerBy),
+    Int32Array.from(upperAt),
+    Float64Array.from(upperBy),
+  ];
+  const y = new Float64Array(n);
   return {
     solve: (b) => {
-      const x = Float64Array.from(b);
+      for (let k = 0; k < n; k++) y[k] = b[order[k] as number] as number;
       for (let k = 0; k < n; k++) {
-        const v = x[order[k] as number] as number;
-        const { at, by } = lower[k] as (typeof lower)[number];
-        for (let e = 0; e < at.length; e++) x[at[e] as number] = (x[at[e] as number] as number) - (by[e] as number) * v;
+        const v = y[k] as number;
+        const end = lowerFrom[k + 1] as number;
+        for (let e = lowerFrom[k] as number; e < end; e++) {
+          const i = lAt[e] as number;
+          y[i] = (y[i] as number) - (lBy[e] as number) * v;
+        }
       }
+      const x = new Float64Array(n);
       for (let k = n - 1; k >= 0; k--) {
-        const { at, by, pivot } = upper[k] as (typeof upper)[number];
-        const p = order[k] as number;
-        let v = x[p] as number;
-        for (let e = 0; e < at.length; e++) v -= (by[e] as number) * (x[at[e] as number] as number);
-        x[p] = v / pivot;
+        let v = y[k] as number;
+        const end = upperFrom[k + 1] as number;
+        for (let e = upperFrom[k] as number; e < end; e++) v -= (uBy[e] as number) * (y[uAt[e] as number] as number);
+        v /= pivots[k] as number;
+        y[k] = v;
+        x[order[k] as number] = v;
       }
       return x;
     },

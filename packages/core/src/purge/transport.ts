@@ -141,6 +141,8 @@ function gridOf(
 
 /** How firmly the source holds its own gas, in its flow. */
 const HOSE = 1000;
+/** Change of oxygen within one step asked for, under which the line counts as still. */
+const STILL = 1e-3;
 /** Inner steps at most, over all steps asked for. */
 const BUDGET = 4000;
 
@@ -171,7 +173,7 @@ function method(
  * @throws InputError naming a wish out of range
  */
 export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes): Sweep {
-  const { seconds, steps, limit, supply = 0, heldAtSource = false, finest = 120, going } = wishes;
+  const { seconds, steps, limit, supply = 0, heldAtSource = false, finest = 1500, going } = wishes;
   const bad = [
     !(seconds > 0 && seconds <= 1e7) && { field: 'seconds', says: 'above 0 and at most 1e7 s' },
     !(Number.isInteger(steps) && steps >= 1 && steps <= 100_000) && {
@@ -198,18 +200,16 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
     inward[e.i] = (inward[e.i] as number) + e.inward;
   }
   const { inner, gamma } = method(grid, rate, dt, steps);
-  const h = dt / inner;
-  const system = rate.map((row, i) => {
-    const own = new Map<number, number>();
-    for (const [j, v] of row) own.set(j, -gamma * h * v);
-    own.set(i, (own.get(i) ?? 0) + (grid.volume[i] as number));
-    return own;
-  });
-  const solver: Factored = factor(system, eliminationOrder(system));
+  // Side by side in plain arrays: this runs for every cell at every inner step.
+  const [from, to] = [Int32Array.from(grid.links, (l) => l.i), Int32Array.from(grid.links, (l) => l.j)];
+  const forwards = Float64Array.from(grid.links, (l) => l.forward);
+  const backs = Float64Array.from(grid.links, (l) => l.back);
+  const out = new Float64Array(n);
   const change = (c: Float64Array): Float64Array => {
-    const out = Float64Array.from(inward);
-    for (const { i, j, forward, back } of grid.links) {
-      const flux = forward * (c[i] as number) - back * (c[j] as number);
+    out.set(inward);
+    for (let k = 0; k < from.length; k++) {
+      const [i, j] = [from[k] as number, to[k] as number];
+      const flux = (forwards[k] as number) * (c[i] as number) - (backs[k] as number) * (c[j] as number);
       out[i] = (out[i] as number) - flux;
       out[j] = (out[j] as number) + flux;
     }
@@ -229,29 +229,49 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
   const inSum = inward.reduce((s, v) => s + v, 0);
   const outOf = (x: Float64Array): number => grid.edges.reduce((s, e) => s + e.out * (x[e.i] as number), 0);
   const rhs = new Float64Array(n);
-  /** One inner step. */
-  const step = (): void => {
-    for (let i = 0; i < n; i++)
-      rhs[i] = (grid.volume[i] as number) * (c[i] as number) + gamma * h * (inward[i] as number);
-    const stage = solver.solve(rhs);
-    if (gamma === 1) {
-      c = stage;
+  /** A way to take steps of one length; its matrix is factored once. */
+  const stepper = (h: number): (() => void) => {
+    const system = rate.map((row, i) => {
+      const own = new Map<number, number>();
+      for (const [j, v] of row) own.set(j, -gamma * h * v);
+      own.set(i, (own.get(i) ?? 0) + (grid.volume[i] as number));
+      return own;
+    });
+    const solver: Factored = factor(system, eliminationOrder(system));
+    return () => {
+      for (let i = 0; i < n; i++)
+        rhs[i] = (grid.volume[i] as number) * (c[i] as number) + gamma * h * (inward[i] as number);
+      const stage = solver.solve(rhs);
+      if (gamma === 1) {
+        c = stage;
+        moved += h * inSum;
+        left += h * outOf(c);
+        return;
+      }
+      const first = change(stage);
+      for (let i = 0; i < n; i++)
+        rhs[i] =
+          (grid.volume[i] as number) * (c[i] as number) +
+          (1 - gamma) * h * (first[i] as number) +
+          gamma * h * (inward[i] as number);
+      c = solver.solve(rhs);
       moved += h * inSum;
-      left += h * outOf(c);
-      return;
-    }
-    const first = change(stage);
-    for (let i = 0; i < n; i++)
-      rhs[i] =
-        (grid.volume[i] as number) * (c[i] as number) +
-        (1 - gamma) * h * (first[i] as number) +
-        gamma * h * (inward[i] as number);
-    c = solver.solve(rhs);
-    moved += h * inSum;
-    left += h * ((1 - gamma) * outOf(stage) + gamma * outOf(c));
+      left += h * ((1 - gamma) * outOf(stage) + gamma * outOf(c));
+    };
+  };
+  const fine = stepper(dt / inner);
+  // While next to nothing changes one long step is as good as many short ones; a front never passes in such a step.
+  const coarse = inner > 1 ? stepper(dt) : fine;
+  let still = false;
+  const goOn = (): void => {
+    const before = c;
+    for (let m = still ? 1 : inner; m > 0; m--) (still ? coarse : fine)();
+    let most = 0;
+    for (let i = 0; i < n; i++) most = Math.max(most, Math.abs((c[i] as number) - (before[i] as number)));
+    still = most < STILL;
   };
   for (let k = 1; k <= steps; k++) {
-    for (let m = 0; m < inner; m++) step();
+    goOn();
     timeS[k] = k * dt;
     write(k);
     if (going && k % 16 === 0 && !going(k / steps)) {
