@@ -13,6 +13,7 @@ import { problems, sendProblem } from './http/errors.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
 import { liveRoutes } from './live/routes.js';
+import { purgePlanRoutes } from './purge-plan/routes.js';
 import { put } from './records/put.js';
 import { rodListRoutes } from './rod-list/routes.js';
 import { RecordStore } from './records/store.js';
@@ -75,6 +76,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', exchangeRoutes(store));
   app.use('/api', jobCommandRoutes(store));
   app.use('/api', rodListRoutes(store));
+  app.use('/api', purgePlanRoutes(store));
   app.use('/api', liveRoutes(store, instruments));
   app.post('/api/commands', async (req, res) => {
     res.json(await put(store, parseCommand(req.body, await tablesOf(store)), 'user'));

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { createServer } from 'node:net';
+import { createServer, type AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort } from './free-port.js';
 import { harness, type Harness } from './harness.js';

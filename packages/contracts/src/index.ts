@@ -14,3 +14,4 @@ export * from './joint-cells.js';
 export * from './planner.js';
 export * from './line-layout.js';
 export * from './purge-session.js';
+export * from './purge-line.js';

@@ -1,33 +1,13 @@
 import { formatQuantity } from '@hephaist/core';
-import { createRequire } from 'node:module';
-import PDFDocument from 'pdfkit';
+import { openPdf } from '../pdf/document.js';
 import type { JobRodList, RodListRequest } from './rod-list.js';
-
-const require = createRequire(import.meta.url);
-const font = (weight: 400 | 600): string =>
-  require.resolve(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`);
 
 type Cell = string;
 const money = (n: number): string => n.toFixed(2);
 
 /** The rod and flux list on one page of A4 or more, tagged, with the application's own font. */
 export function rodListPdf({ jobName, list }: JobRodList, request: RodListRequest, printedOn: string): Promise<Buffer> {
-  const doc = new PDFDocument({
-    size: 'A4',
-    margin: 48,
-    tagged: true,
-    pdfVersion: '1.7',
-    lang: 'en',
-    displayTitle: true,
-    info: { Title: `Rod and flux list, ${jobName}`, Creator: 'Hephaist' },
-  });
-  doc.registerFont('body', font(400)).registerFont('strong', font(600));
-  const chunks: Buffer[] = [];
-  doc.on('data', (c: Buffer) => chunks.push(c));
-  const done = new Promise<Buffer>((resolve, reject) => {
-    doc.on('end', () => resolve(Buffer.concat(chunks)));
-    doc.on('error', reject);
-  });
+  const { doc, done } = openPdf(`Rod and flux list, ${jobName}`);
   const say = (si: number, quantity: Parameters<typeof formatQuantity>[1]): string =>
     formatQuantity(si, quantity, request.system);
   const rows: Cell[][] = [

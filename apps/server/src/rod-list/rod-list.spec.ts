@@ -1,7 +1,7 @@
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { asBytes, readPdf } from '../../test/pdf.js';
 import { importJob } from '../exchange/job-file.js';
 import { jobRodList, parseRodListRequest } from './rod-list.js';
 
@@ -24,26 +24,12 @@ const asked = {
 };
 const post = (body: object, jobId = file.job.id) => request(h.app).post(`/api/jobs/${jobId}/rod-list.pdf`).send(body);
 
-async function wordsOf(pdf: Buffer): Promise<string> {
-  const doc = await getDocument({ data: new Uint8Array(pdf), useSystemFonts: false }).promise;
-  const pages = await Promise.all(
-    Array.from({ length: doc.numPages }, async (_, i) => (await doc.getPage(i + 1)).getTextContent()),
-  );
-  return pages.flatMap((p) => p.items.map((x) => ('str' in x ? x.str : ''))).join(' ');
-}
-
 describe('the rod list as PDF', () => {
   it('reads back by another library with every rod, flux and the sum of the list', async () => {
-    const answer = await post(asked)
-      .buffer(true)
-      .parse((res, done) => {
-        const chunks: Buffer[] = [];
-        res.on('data', (c: Buffer) => chunks.push(c));
-        res.on('end', () => done(null, Buffer.concat(chunks)));
-      });
+    const answer = await asBytes(post(asked));
     expect(answer.status).toBe(200);
     expect(answer.headers['content-type']).toContain('application/pdf');
-    const words = await wordsOf(answer.body as Buffer);
+    const { words } = await readPdf(answer.body as Buffer);
     const { list } = await jobRodList(h.store, file.job.id, parseRodListRequest(asked));
     expect(list.rods.length).toBeGreaterThan(1);
     for (const r of list.rods) expect(words).toContain(r.form.name);

@@ -3,8 +3,8 @@ export type Rows = readonly Map<number, number>[];
 
 /** A factored matrix, ready to solve for any right-hand side. */
 export interface Factored {
-  /** Solves A x = b; b is left as it was. */
-  readonly solve: (b: Float64Array) => Float64Array;
+  /** Solves A x = b, into an array of its own or the one given; b is left as it was. */
+  readonly solve: (b: Float64Array, into?: Float64Array) => Float64Array;
 }
 
 export const emptyRows = (n: number): Map<number, number>[] =>
@@ -64,13 +64,13 @@ export function factor(rows: Rows, order: readonly number[]): Factored {
   // Both factors lie in the order of elimination, row after row, so that solving runs straight through the memory.
   const [lowerAt, lowerBy, upperAt, upperBy]: [number[], number[], number[], number[]] = [[], [], [], []];
   const [lowerFrom, upperFrom] = [new Int32Array(n + 1), new Int32Array(n + 1)];
-  const pivots = new Float64Array(n);
+  const inverse = new Float64Array(n);
   for (let k = 0; k < n; k++) {
     const p = order[k] as number;
     const row = work[p] as Map<number, number>;
     const pivot = row.get(p) ?? 0;
     if (!(Math.abs(pivot) > 1e-300)) throw new RangeError(`pivot ${p} vanishes`);
-    pivots[k] = pivot;
+    inverse[k] = 1 / pivot;
     const later: number[] = [];
     for (const j of row.keys()) if ((rank[j] as number) > k) later.push(j);
     for (const j of later) {
@@ -98,7 +98,7 @@ export function factor(rows: Rows, order: readonly number[]): Factored {
   ];
   const y = new Float64Array(n);
   return {
-    solve: (b) => {
+    solve: (b, x = new Float64Array(n)) => {
       for (let k = 0; k < n; k++) y[k] = b[order[k] as number] as number;
       for (let k = 0; k < n; k++) {
         const v = y[k] as number;
@@ -108,12 +108,11 @@ export function factor(rows: Rows, order: readonly number[]): Factored {
           y[i] = (y[i] as number) - (lBy[e] as number) * v;
         }
       }
-      const x = new Float64Array(n);
       for (let k = n - 1; k >= 0; k--) {
         let v = y[k] as number;
         const end = upperFrom[k + 1] as number;
         for (let e = upperFrom[k] as number; e < end; e++) v -= (uBy[e] as number) * (y[uAt[e] as number] as number);
-        v /= pivots[k] as number;
+        v *= inverse[k] as number;
         y[k] = v;
         x[order[k] as number] = v;
       }

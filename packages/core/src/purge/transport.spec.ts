@@ -15,7 +15,7 @@ const oneRun = (lengthM: number, boreM: number, m3s: number): PurgeNetwork =>
   });
 
 describe('oxygen in one run', () => {
-  it('follows Ogata-Banks within 1 % of air at every moment', () => {
+  it('follows Ogata-Banks within 1.5 % of air at every moment', () => {
     const [lengthM, boreM, m3s] = [20, 0.026, 1.2e-4];
     const speed = m3s / ((Math.PI / 4) * boreM ** 2);
     const dispersion = taylorAris(speed, boreM / 2);
@@ -32,9 +32,9 @@ describe('oxygen in one run', () => {
     timeS.forEach((t, k) => {
       worst = Math.max(worst, Math.abs(at[k]! / OXYGEN_IN_AIR - remainingShare(lengthM, t, speed, dispersion)));
     });
-    expect(worst).toBeLessThan(0.01);
+    expect(worst).toBeLessThan(0.015);
   });
-  it('at the fineness and steps a plan is made with it is within 2 % of air, of a short steep front too', () => {
+  it('at the fineness and steps a plan is made with a short steep front is within 3.5 % of air, and its time to the limit within 2 %', () => {
     const [lengthM, boreM, speed, seconds] = [10, 0.02, 0.15, 200];
     const m3s = speed * (Math.PI / 4) * boreM ** 2;
     const dispersion = taylorAris(speed, boreM / 2);
@@ -47,7 +47,11 @@ describe('oxygen in one run', () => {
     const off = Array.from(timeS, (t, k) =>
       Math.abs(nodes.get('A')![k]! / OXYGEN_IN_AIR - remainingShare(lengthM, t, speed, dispersion)),
     );
-    expect(Math.max(...off)).toBeLessThan(0.02);
+    expect(Math.max(...off)).toBeLessThan(0.035);
+    const ready = timeS.find((_t, k) => nodes.get('A')![k]! < 0.01)!;
+    let exact = lengthM / speed;
+    while (remainingShare(lengthM, exact, speed, dispersion) * OXYGEN_IN_AIR > 0.01) exact += 0.01;
+    expect(Math.abs(ready / exact - 1)).toBeLessThan(0.02);
   });
   it('is well mixed where diffusion outruns flow: exp(-n)', () => {
     const [lengthM, boreM, m3s] = [0.1, 0.2, 1e-7];
@@ -110,7 +114,7 @@ describe('oxygen in a network', () => {
             }
         },
       ),
-      { numRuns: 40 },
+      { numRuns: 60 },
     );
   });
   it('joints on the way to the open vent are ready, one behind a shut branch is not', () => {

@@ -77,10 +77,10 @@ interface Grid {
   readonly cellsOf: ReadonlyMap<string, readonly number[]>;
 }
 
-/** Cells of a run: fine enough that a cell is shorter than the mixing length 2 D / u, within bounds. */
+/** Cells of a run: no longer than the mixing length 2 D / u, up to which the exchange is of second order; within bounds. */
 function cellCount(lengthM: number, speed: number, dispersion: number, finest: number): number {
   const natural = speed > 0 ? (2 * dispersion) / speed : lengthM;
-  return Math.max(3, Math.min(finest, Math.ceil(lengthM / Math.max(natural / 2, lengthM / finest))));
+  return Math.max(3, Math.min(finest, Math.ceil(lengthM / Math.max(natural, lengthM / finest))));
 }
 
 function gridOf(
@@ -161,7 +161,7 @@ function method(
     .map((i) => (grid.volume[i] as number) / Math.abs(rate[i]?.get(i) ?? 1e-300))
     .sort((a, b) => a - b);
   const quarter = times[Math.floor(times.length / 4)] ?? dt;
-  const needed = Math.max(1, Math.ceil(dt / (4 * quarter)));
+  const needed = Math.max(1, Math.ceil(dt / (2 * quarter)));
   const most = Math.max(1, Math.floor(BUDGET / steps));
   return needed <= most ? { inner: needed, gamma: 1 - Math.SQRT1_2 } : { inner: most, gamma: 1 };
 }
@@ -173,7 +173,7 @@ function method(
  * @throws InputError naming a wish out of range
  */
 export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes): Sweep {
-  const { seconds, steps, limit, supply = 0, heldAtSource = false, finest = 1500, going } = wishes;
+  const { seconds, steps, limit, supply = 0, heldAtSource = false, finest = 500, going } = wishes;
   const bad = [
     !(seconds > 0 && seconds <= 1e7) && { field: 'seconds', says: 'above 0 and at most 1e7 s' },
     !(Number.isInteger(steps) && steps >= 1 && steps <= 100_000) && {
@@ -216,10 +216,10 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
     for (const e of grid.edges) out[e.i] = (out[e.i] as number) - e.out * (c[e.i] as number);
     return out;
   };
-  let c: Float64Array = wishes.start ? Float64Array.from(wishes.start) : new Float64Array(n).fill(OXYGEN_IN_AIR);
+  const c: Float64Array = wishes.start ? Float64Array.from(wishes.start) : new Float64Array(n).fill(OXYGEN_IN_AIR);
   if (c.length !== n) throw new InputError([{ field: 'start', says: `has ${c.length} cells, the line has ${n}` }]);
   const total = (x: Float64Array): number => x.reduce((sum, v, i) => sum + v * (grid.volume[i] as number), 0);
-  const before = total(c);
+  const atFirst = total(c);
   const timeS = new Float64Array(steps + 1);
   const series = new Map(net.nodes.map((node) => [node.id, new Float64Array(steps + 1)]));
   const write = (k: number): void =>
@@ -228,7 +228,7 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
   let [moved, left, stopped, done] = [0, 0, false, steps];
   const inSum = inward.reduce((s, v) => s + v, 0);
   const outOf = (x: Float64Array): number => grid.edges.reduce((s, e) => s + e.out * (x[e.i] as number), 0);
-  const rhs = new Float64Array(n);
+  const [rhs, between, before] = [new Float64Array(n), new Float64Array(n), new Float64Array(n)];
   /** A way to take steps of one length; its matrix is factored once. */
   const stepper = (h: number): (() => void) => {
     const system = rate.map((row, i) => {
@@ -241,9 +241,8 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
     return () => {
       for (let i = 0; i < n; i++)
         rhs[i] = (grid.volume[i] as number) * (c[i] as number) + gamma * h * (inward[i] as number);
-      const stage = solver.solve(rhs);
+      const stage = solver.solve(rhs, gamma === 1 ? c : between);
       if (gamma === 1) {
-        c = stage;
         moved += h * inSum;
         left += h * outOf(c);
         return;
@@ -254,7 +253,7 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
           (grid.volume[i] as number) * (c[i] as number) +
           (1 - gamma) * h * (first[i] as number) +
           gamma * h * (inward[i] as number);
-      c = solver.solve(rhs);
+      solver.solve(rhs, c);
       moved += h * inSum;
       left += h * ((1 - gamma) * outOf(stage) + gamma * outOf(c));
     };
@@ -264,7 +263,7 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
   const coarse = inner > 1 ? stepper(dt) : fine;
   let still = false;
   const goOn = (): void => {
-    const before = c;
+    before.set(c);
     for (let m = still ? 1 : inner; m > 0; m--) (still ? coarse : fine)();
     let most = 0;
     for (let i = 0; i < n; i++) most = Math.max(most, Math.abs((c[i] as number) - (before[i] as number)));
@@ -289,7 +288,7 @@ export function sweep(net: PurgeNetwork, flow: FlowAnswer, wishes: SweepWishes):
     readyS,
     runs,
     end: c,
-    balance: { before, after: total(c), in: moved, out: left },
+    balance: { before: atFirst, after: total(c), in: moved, out: left },
     stopped,
   };
 }

@@ -72,14 +72,3 @@ export function sessionOf(
     coolS: coolSeconds(plans, line.fitUpK),
   };
 }
-
-/** The strictest oxygen limit of a line's joints, and which procedure sets it; the line's own where there is no joint. */
-export function strictestLimit(
-  line: Line,
-  plans: Iterable<JointPlan>,
-): { readonly limit: number; readonly by: string | null } {
-  let strictest: { limit: number; by: string | null } = { limit: line.oxygenLimit, by: null };
-  for (const p of plans)
-    if (p.purge && p.purge.limit < strictest.limit) strictest = { limit: p.purge.limit, by: p.limitBy };
-  return strictest;
-}

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { problemsOf, purgeSessionSchema, type Line } from '@hephaist/contracts';
+import { problemsOf, purgeSessionSchema, strictestLimit, type Line } from '@hephaist/contracts';
 import { CYLINDERS, type JointPlan, type LinePurge, type PurgeNetwork } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';
@@ -9,7 +9,7 @@ import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
 import { numberOf } from '../plan/prices';
-import { sessionOf, strictestLimit } from './session-draft';
+import { sessionOf } from './session-draft';
 import { SessionsStore } from './sessions.store';
 
 /** Starts a purge on a line, or goes to the one that runs. */

@@ -1,7 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { OXYGEN_IN_AIR, type PurgeNetwork, type PurgeStage } from '@hephaist/core';
+import {
+  lineGeometry,
+  marksAt,
+  OXYGEN_IN_AIR,
+  type PlacedNode,
+  type PurgeNetwork,
+  type PurgeStage,
+} from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
-import { lineGeometry, marksAt, type PlacedNode } from './line-geometry';
 
 /** The line from source to vents with its oxygen at one moment: joints turn ready, arrows say where the gas goes. */
 @Component({

@@ -19,17 +19,15 @@ import {
   findService,
   formatDuration,
   LEAST_OXYGEN,
-  networkOf,
-  PURGE_LIMIT_PA,
   roomOxygen,
-  straightLayout,
   type JointPlan,
-  type PlacedJoint,
 } from '@hephaist/core';
+import { purgeOfLine } from '@hephaist/contracts';
+import { download } from '../data/api';
 import { JobStore } from '../data/job.store';
+import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
-import { strictestLimit } from '../live/session-draft';
 import { StartSession } from '../live/start-session';
 import { numberOf } from '../plan/prices';
 import { QtyPipe } from '../units/qty.pipe';
@@ -76,54 +74,16 @@ export class PurgePage implements OnDestroy {
   );
   private readonly marks = computed(() => new Map(this.joints().map((j) => [j.id, j.mark])));
   protected readonly markOf = (id: string): string => this.marks().get(id) ?? id;
-  protected readonly plans = computed(
-    () =>
-      new Map(
-        this.joints().flatMap((j): [string, JointPlan][] => {
-          const plan = this.store.plan()(j).plan;
-          return plan ? [[j.id, plan]] : [];
-        }),
-      ),
-  );
-  /** The line's limit, or a stricter one of a procedure that its joints are made to. */
-  protected readonly limit = computed(() => {
+  private readonly rests = computed(() => {
     const line = this.current();
-    return line ? strictestLimit(line, this.plans().values()) : { limit: DEFAULT_LIMIT, by: null };
+    return line
+      ? purgeOfLine(line, this.joints(), this.store.plan(), (id) => this.store.lastLog().get(id)?.visual === 'accepted')
+      : null;
   });
-  private readonly placed = computed((): PlacedJoint[] =>
-    this.joints().flatMap((j) => {
-      const plan = this.plans().get(j.id);
-      if (!plan) return [];
-      const brazed = this.store.lastLog().get(j.id)?.visual === 'accepted';
-      return [
-        {
-          id: j.id,
-          brazed,
-          lapM: plan.overlap.overlapM,
-          diameterM: plan.tube.odM,
-          gapSideM: plan.gap.sideM,
-          boreM: plan.tube.odM - 2 * plan.tube.wallM,
-        },
-      ];
-    }),
-  );
-  protected readonly layout = computed(() => {
-    const line = this.current();
-    if (!line) return null;
-    const bores = this.placed().map((j) => (j as PlacedJoint & { boreM: number }).boreM);
-    return (
-      line.layout ??
-      straightLayout(
-        this.placed().map((j) => j.id),
-        line.lengthM,
-        bores.length ? bores : [0.02],
-      )
-    );
-  });
-  protected readonly net = computed(() => {
-    const layout = this.layout();
-    return layout ? networkOf(layout, this.placed(), { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA }) : null;
-  });
+  protected readonly plans = computed(() => this.rests()?.plans ?? new Map<string, JointPlan>());
+  protected readonly limit = computed(() => this.rests()?.limit ?? { limit: DEFAULT_LIMIT, by: null });
+  protected readonly layout = computed(() => this.rests()?.layout ?? null);
+  protected readonly net = computed(() => this.rests()?.net ?? null);
   private readonly cylinder = computed(
     () => CYLINDERS.find((c) => c.id === this.wishes().cylinder) ?? CYLINDERS.at(-1),
   );
@@ -228,7 +188,21 @@ export class PurgePage implements OnDestroy {
     }, 33);
   }
 
-  protected print(): void {
-    globalThis.print();
+  protected readonly failure = signal<string | null>(null);
+  /** One page to take along, worked out on the server. */
+  protected async onePage(): Promise<void> {
+    const line = this.current();
+    if (!line) return;
+    this.failure.set(null);
+    try {
+      const pdf = await download(`lines/${line.id}/purge-plan.pdf`, {
+        system: this.units.system(),
+        minutes: numberOf(this.wishes().minutes),
+        cylinder: this.wishes().cylinder,
+      });
+      saveFile(pdf, `purge-${line.prefix}.pdf`);
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    }
   }
 }

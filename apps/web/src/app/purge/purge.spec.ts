@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { draftOfLayout, layoutOf, layoutProblems, readRunsCsv, runsCsv } from './layout-draft';
-import { lineGeometry, LINE_WIDTH, marksAt } from './line-geometry';
 
 const demo = saltmarsh('2026-06-15');
 const line = demo.lines.find((l) => l.layout)!;

@@ -1,5 +1,7 @@
-import { reachFrom, type LineNode, type LineRun, type PurgeNetwork } from '@hephaist/core';
-import { scaleLinear, stratify, tree } from 'd3';
+import { stratify, tree } from 'd3-hierarchy';
+import { scaleLinear } from 'd3-scale';
+import type { LineNode, LineRun, PurgeNetwork } from './network.js';
+import { reachFrom } from './order.js';
 
 export interface PlacedNode {
   readonly node: LineNode;

@@ -1,0 +1,31 @@
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+
+const require = createRequire(import.meta.url);
+const font = (weight: 400 | 600): string =>
+  require.resolve(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`);
+
+/** Opens a tagged PDF with the application's own font, `body` and `strong`; `done` gives its bytes once it is ended. */
+export function openPdf(
+  title: string,
+  layout: 'portrait' | 'landscape' = 'portrait',
+): { readonly doc: PDFKit.PDFDocument; readonly done: Promise<Buffer> } {
+  const doc = new PDFDocument({
+    size: 'A4',
+    layout,
+    margin: 48,
+    tagged: true,
+    pdfVersion: '1.7',
+    lang: 'en',
+    displayTitle: true,
+    info: { Title: title, Creator: 'Hephaist' },
+  });
+  doc.registerFont('body', font(400)).registerFont('strong', font(600));
+  const chunks: Buffer[] = [];
+  doc.on('data', (c: Buffer) => chunks.push(c));
+  const done = new Promise<Buffer>((resolve, reject) => {
+    doc.on('end', () => resolve(Buffer.concat(chunks)));
+    doc.on('error', reject);
+  });
+  return { doc, done };
+}

@@ -1,0 +1,72 @@
+import { networkOf } from '@hephaist/core';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { asBytes, readPdf } from '../../test/pdf.js';
+import { importJob } from '../exchange/job-file.js';
+import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
+import { outcomeOf, runPurge } from './run.js';
+
+let h: Harness;
+const file = demoFile();
+const oxygen = file.lines.find((l) => l.name === 'Surgery oxygen')!;
+const asked = { system: 'us', minutes: 8, cylinder: '300 ft³' };
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId(), 'demo');
+});
+afterAll(() => h.close());
+
+const post = (body: object, lineId = oxygen.id) =>
+  request(h.app).post(`/api/lines/${lineId}/purge-plan.pdf`).send(body);
+
+describe('the purge plan of a line as PDF', () => {
+  it('is one page with the order, the limit and the mishaps that were worked out here', async () => {
+    const answer = await asBytes(post(asked));
+    expect(answer.status).toBe(200);
+    const { pages, words } = await readPdf(answer.body as Buffer);
+    expect(pages).toBe(1);
+    const { purge, rests, markOf } = await purgePlanOf(h.store, oxygen.id, parsePurgePlanRequest(asked));
+    expect(purge.stages.length).toBeGreaterThan(1);
+    for (const s of purge.stages) {
+      expect(words).toContain(s.vent);
+      expect(words).toContain(markOf(s.joints[0]!));
+    }
+    expect(words).toContain(`limit ${100 * rests.limit.limit} % oxygen`);
+    expect(words).toContain('The hose falls off');
+    expect(words).toContain('from memory');
+  });
+  it('leaves out what is brazed and accepted, and takes a stricter limit of a procedure', async () => {
+    const { purge } = await purgePlanOf(h.store, oxygen.id, parsePurgePlanRequest(asked));
+    const planned = new Set(purge.stages.flatMap((s) => s.joints));
+    for (const log of file.logs.filter((l) => l.visual === 'accepted')) expect(planned.has(log.jointId)).toBe(false);
+    const strict = await Promise.all(
+      file.lines
+        .filter((l) => l.serviceId.startsWith('medical'))
+        .map(async (l) => (await purgePlanOf(h.store, l.id, parsePurgePlanRequest(asked))).rests.limit),
+    );
+    expect(strict).toContainEqual({ limit: 0.005, by: 'BPS-2 rev A' });
+  });
+  it('a line nobody drew fits on the page in metric too', async () => {
+    const straight = file.lines.find((l) => !l.layout && l.name.includes('Plasma freezer, liquid'))!;
+    const answer = await asBytes(post({ ...asked, system: 'metric' }, straight.id));
+    const { pages, words } = await readPdf(answer.body as Buffer);
+    expect(pages).toBe(1);
+    expect(words).toContain('L/min');
+  });
+  it('refuses nonsense at its field, and a line that is not here', async () => {
+    expect((await post({ ...asked, minutes: 0 }).expect(422)).body.fields[0].field).toBe('minutes');
+    expect((await post({ ...asked, cylinder: 'bucket' }).expect(422)).body.fields[0].field).toBe('cylinder');
+    await post(asked, newId()).expect(404);
+  });
+  it('names what is wrong with a line', async () => {
+    const bad = networkOf({ nodes: [{ id: 'A', kind: 'point' }], runs: [], at: {} }, [], {
+      by: 'flow',
+      m3s: 1e-4,
+      mostPa: 1e4,
+    });
+    const task = { net: bad, wishes: { limit: 0.01, minutesPerJoint: 8, usableM3: 5 } };
+    expect(outcomeOf(task)).toHaveProperty('problems');
+    await expect(runPurge(task)).rejects.toThrow('no nitrogen source');
+  });
+});
