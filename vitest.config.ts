@@ -10,6 +10,7 @@ export default defineConfig({
       project('core', 'packages/core'),
       project('contracts', 'packages/contracts'),
       project('web', 'apps/web'),
+      project('stand-in', 'apps/stand-in'),
       {
         test: {
           ...project('server', 'apps/server').test,

@@ -44,6 +44,36 @@ test('the purge of a branched line: order, time, curves, mishaps; the line redra
     await expect(page.getByRole('button', { name: /^vent end/ })).toBeVisible();
   });
 
+  await test.step('draw by pointer and by keys: a branch is pulled, a run split, an end taken away', async () => {
+    await page.getByRole('button', { name: 'Draw the line' }).click();
+    const at = (name: string) => page.getByRole('button', { name: new RegExp(`^Draw at ${name},`) });
+    const before = await page.getByRole('button', { name: /^Draw at / }).count();
+    const from = await at('riser').boundingBox();
+    if (!from) throw new Error('the riser is not drawn');
+    const [x, y] = [from.x + from.width / 2, from.y + 20];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x - 40, y - 60);
+    await page.mouse.move(x - 80, y - 90);
+    await page.mouse.up();
+    await expect(page.getByRole('button', { name: /^Draw at / })).toHaveCount(before + 1);
+    await page.keyboard.press('s');
+    await expect(page.getByRole('button', { name: /^Draw at / })).toHaveCount(before + 2);
+    await page.keyboard.press('ArrowRight');
+    await page.keyboard.press('k');
+    await page.keyboard.press('Delete');
+    await expect(page.getByRole('button', { name: /^Draw at / })).toHaveCount(before + 1);
+    await expect(page.getByText(/runs, .* of tube, .* inside/)).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+  });
+
+  await test.step('one page to take along', async () => {
+    const download = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Plan as PDF' }).click();
+    expect((await download).suggestedFilename()).toBe('purge-OX.pdf');
+  });
+
   await test.step('a line nobody drew is taken as straight', async () => {
     await page.getByLabel('Line', { exact: true }).selectOption({ label: 'Plasma freezer, liquid' });
     await expect(page.getByText(/nobody has drawn this line yet/)).toBeVisible();

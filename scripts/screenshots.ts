@@ -103,6 +103,38 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
       await p.getByLabel('Time since the nitrogen came on').fill('42');
     },
   },
+  live: {
+    path: `/job/${job}/purge`,
+    act: async (p) => {
+      await p.getByLabel('Line', { exact: true }).selectOption({ label: 'Surgery oxygen' });
+      await p.waitForTimeout(4000);
+      // A purge that still runs from the last time is gone on with.
+      const running = p.getByRole('button', { name: 'Go to it' });
+      if (await running.isVisible()) await running.click();
+      else {
+        await p.getByLabel('Who runs it').fill('Prue Akintola');
+        await p.getByLabel('Instruments').selectOption({ index: 1 });
+        await p.getByLabel(/Limit must hold/).fill('20');
+        await p.getByRole('button', { name: 'Start purge' }).click();
+        await p.getByRole('button', { name: /nitrogen on/ }).click();
+      }
+      await p.getByRole('button', { name: /^Flame on/ }).click({ timeout: 180_000 });
+      await p.waitForTimeout(8000);
+      await p.getByRole('button', { name: /is made$/ }).click();
+      await p.getByLabel('The stand-ins’ mishap').selectOption('analyser silent');
+      await p.getByRole('button', { name: 'Heard: be quiet' }).waitFor({ timeout: 180_000 });
+      await p.getByRole('button', { name: 'Heard: be quiet' }).click();
+      await p.waitForTimeout(3000);
+    },
+  },
+  draw: {
+    path: `/job/${job}/purge`,
+    act: async (p) => {
+      await p.getByLabel('Line', { exact: true }).selectOption({ label: 'Surgery oxygen' });
+      await p.getByRole('button', { name: 'Draw the line' }).click();
+      await p.getByRole('button', { name: /^Draw at theatre/ }).focus();
+    },
+  },
   prove: { path: `/job/${job}/prove` },
   'coupon-form': {
     path: `/job/${job}/prove`,
@@ -131,7 +163,8 @@ for (const [name, view] of Object.entries(views)) {
     colorScheme: view.dark ? 'dark' : 'light',
   });
   await page.goto(base + view.path);
-  await page.waitForLoadState('networkidle');
+  await page.getByRole('heading', { level: 1 }).first().waitFor();
+  await page.waitForTimeout(1200);
   await view.act?.(page);
   await page.waitForTimeout(500);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });

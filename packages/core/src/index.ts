@@ -33,6 +33,7 @@ export * from './purge/transport.js';
 export * from './purge/order.js';
 export * from './purge/layout.js';
 export * from './purge/limit.js';
+export * from './purge/line-cautions.js';
 export * from './purge/line-geometry.js';
 export * from './purge/line-plan.js';
 export * from './purge/cylinder.js';

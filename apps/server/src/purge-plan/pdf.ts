@@ -101,7 +101,7 @@ export function purgePlanPdf(plan: PurgePlanOfLine, request: PurgePlanRequest, p
     ...purge.mishaps.map(
       (m) =>
         m.says +
-        (m.seconds === null ? '' : ` ${formatDuration(m.seconds)}.`) +
+        (m.seconds === null ? '' : ` ${m.seconds < 5 ? 'At once' : formatDuration(m.seconds)}.`) +
         (m.pressure ? ` ${say(m.pressure.pa, 'draught')} at ${markOf(m.pressure.joint)}.` : ''),
     ),
     `Nitrogen ${say(purge.nitrogenM3, 'volume')} in ${formatDuration(purge.seconds)}: ${purge.cylinders.count} of ${request.cylinder}, a tenth kept in reserve${purge.cylinders.swapsAfter.map((s) => `; swap before joint ${s.stepIndex + 1} of the order`).join('')}.`,

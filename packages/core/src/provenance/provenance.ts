@@ -1,3 +1,4 @@
+import { liveProvenance } from '../live/provenance.js';
 import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
 import type { TableId } from '../catalogue/own-rows.js';
 import { GROOVE_SOURCE } from '../braze-weld/groove.js';
@@ -173,6 +174,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       value: 'one pass to 1/8 in, one more for each 1/16; 90° V, root 1/16, tin 3/8 beyond each edge, crown 1/8 in',
       source: GROOVE_SOURCE,
     },
+    ...liveProvenance(),
     ...SERVICES.map((s) => ({
       table: 'Services',
       item: s.name,

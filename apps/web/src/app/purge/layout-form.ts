@@ -9,11 +9,12 @@ import {
   signal,
 } from '@angular/core';
 import type { Joint, Line, Stored } from '@hephaist/contracts';
-import { displayUnit, type LineLayout } from '@hephaist/core';
+import { displayUnit, lineCautions, lineTotals, type LineLayout } from '@hephaist/core';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
 import { problemAt } from '../forms/problems';
+import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import {
   draftOfLayout,
@@ -25,10 +26,13 @@ import {
   type PointDraft,
   type RunDraft,
 } from './layout-draft';
+import { branchFrom, removeRun } from './draw-steps';
+import { LineEditor } from './line-editor';
 
 /** The line's runs and points as tables: typed, added, taken away, brought in from CSV; checked as they are typed. */
 @Component({
   selector: 'hp-layout-form',
+  imports: [LineEditor, QtyPipe],
   templateUrl: './layout-form.html',
   styleUrl: './layout-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,6 +52,13 @@ export class LayoutForm {
   protected readonly draft = linkedSignal((): LayoutDraft => draftOfLayout(this.layout(), this.joints(), this.system));
   protected readonly problems = computed(() => layoutProblems(this.draft(), this.joints(), this.system));
   protected readonly general = computed(() => this.problems().filter((p) => !/\.\d+\./.test(`.${p.field}.`)));
+  /** The line as far as it can be read, for the drawing and its sums. */
+  protected readonly drawnSoFar = computed(() => layoutOf(this.draft(), this.joints(), this.system).layout);
+  protected readonly totals = computed(() => {
+    const sound = this.drawnSoFar().runs.filter((r) => r.lengthM > 0 && r.boreM > 0);
+    return lineTotals(sound);
+  });
+  protected readonly cautions = computed(() => lineCautions(this.drawnSoFar()));
   protected readonly failure = signal<string | null>(null);
 
   protected problem(field: string): string | null {
@@ -73,38 +84,12 @@ export class LayoutForm {
     });
   }
 
-  /** A branch off the last run's start, with a vent at its end. */
   protected addRun(): void {
-    this.draft.update((d) => {
-      const last = d.runs.at(-1);
-      const taken = new Set(d.points.map((p) => p.id));
-      let n = d.points.length;
-      while (taken.has(`end ${n}`)) n += 1;
-      const id = `end ${n}`;
-      return {
-        runs: [
-          ...d.runs,
-          {
-            from: last?.from ?? d.points[0]?.id ?? '',
-            to: id,
-            length: last?.length ?? '10',
-            bore: last?.bore ?? '',
-            loss: '1.5',
-            open: true,
-          },
-        ],
-        points: [...d.points, { id, kind: 'vent', open: false, hole: d.points[0]?.hole ?? '', marks: '' }],
-      };
-    });
+    this.draft.update((d) => branchFrom(d, d.runs.at(-1)?.from ?? d.points[0]?.id ?? ''));
   }
 
-  /** Takes a run away, and the points that then stand alone. */
   protected removeRun(i: number): void {
-    this.draft.update((d) => {
-      const runs = d.runs.filter((_, k) => k !== i);
-      const used = new Set(runs.flatMap((r) => [r.from, r.to]));
-      return { runs, points: d.points.filter((p) => used.has(p.id) || p.kind === 'source') };
-    });
+    this.draft.update((d) => removeRun(d, i));
   }
 
   protected saveCsv(): void {

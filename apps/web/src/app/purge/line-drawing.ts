@@ -62,6 +62,10 @@ import { UnitsStore } from '../units/units.store';
           } @else if (n.node.kind === 'point') {
             <circle r="4" class="dot" />
           }
+          @if (turns().get(n.node.id); as turn) {
+            <circle cx="24" r="9" class="turn" />
+            <text x="24" y="4.5" text-anchor="middle" class="turn-text">{{ turn }}</text>
+          }
           @if (picked() === n.node.id) {
             <circle r="14" class="picked" />
           }
@@ -130,8 +134,15 @@ import { UnitsStore } from '../units/units.store';
       stroke: var(--copper);
       stroke-width: 2.4;
     }
+    .turn {
+      fill: var(--copper);
+    }
     text {
       fill: var(--ink);
+    }
+    .turn-text {
+      fill: var(--on-copper);
+      font-weight: 600;
     }
     .small {
       fill: var(--mid);
@@ -151,6 +162,9 @@ export class LineDrawing {
   readonly limit = input.required<number>();
   readonly markOf = input.required<(jointId: string) => string>();
   readonly picked = input<string | null>(null);
+  /** Vents in the order they are opened. */
+  readonly order = input<readonly string[]>([]);
+  protected readonly turns = computed(() => new Map(this.order().map((vent, i) => [vent, i + 1])));
   readonly pick = output<string>();
   private readonly units = inject(UnitsStore);
   protected readonly g = computed(() => lineGeometry(this.net()));
@@ -177,5 +191,5 @@ export class LineDrawing {
     return Math.abs(q) < 0.02 * (this.stage()?.flow.fedM3s ?? 0) + 1e-12 ? 0 : Math.sign(q);
   };
   protected readonly words = (n: PlacedNode): string =>
-    `${n.node.kind} ${n.node.id}, oxygen ${this.percent(n)}${n.joints.length ? `, joints ${this.marks(n)}, ${this.ready(n) ? 'ready' : 'not ready'}` : ''}`;
+    `${n.node.kind} ${n.node.id}${this.turns().has(n.node.id) ? `, opened as number ${this.turns().get(n.node.id) ?? ''}` : ''}, oxygen ${this.percent(n)}${n.joints.length ? `, joints ${this.marks(n)}, ${this.ready(n) ? 'ready' : 'not ready'}` : ''}`;
 }

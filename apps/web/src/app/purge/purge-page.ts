@@ -114,6 +114,7 @@ export class PurgePage implements OnDestroy {
       .filter(Boolean)
       .slice(0, 4);
   });
+  protected readonly vents = computed(() => this.runner.plan()?.stages.map((s) => s.vent) ?? []);
   protected readonly sentence = computed(() => {
     const plan = this.runner.plan();
     const line = this.current();

@@ -1,0 +1,111 @@
+import { SCFH } from '@hephaist/core';
+import { describe, expect, it } from 'vitest';
+import { problemsOf } from './parse.js';
+import {
+  coreMark,
+  isOver,
+  purgeMarkSchema,
+  purgeSessionSchema,
+  readingsIn,
+  traceTable,
+  type PurgeMark,
+  type TraceRow,
+} from './purge-session.js';
+
+const id = (n: number): string => `0190ffff-0000-7000-8000-00000000000${n}`;
+const session = {
+  id: id(1),
+  jobId: id(2),
+  lineId: id(3),
+  startedAt: '2026-01-01T10:00:00Z',
+  by: 'Prue',
+  instruments: null,
+  cylinder: '300 ft³',
+  network: {
+    nodes: [
+      { id: 'S', kind: 'source' },
+      { id: 'V', kind: 'vent', open: true, holeM: 0.005 },
+    ],
+    runs: [{ id: 'r', from: 'S', to: 'V', lengthM: 2, boreM: 0.02 }],
+    joints: [],
+    feed: { by: 'flow', m3s: 1e-4, mostPa: 1e4 },
+  },
+  limit: 0.01,
+  holdS: 30,
+  fillM3s: 15 * SCFH,
+  trickleM3s: 3 * SCFH,
+  leastFlowM3s: SCFH,
+  leastCylinderPa: 1e6,
+  coolS: {},
+};
+const mark = (more: Partial<PurgeMark> = {}): PurgeMark => ({
+  id: id(4),
+  jobId: id(2),
+  sessionId: id(1),
+  at: '2026-01-01T10:00:02.500Z',
+  kind: 'purge on',
+  jointId: null,
+  vent: 'V',
+  device: null,
+  value: null,
+  says: '',
+  by: 'Prue',
+  ...more,
+});
+const fields = (schema: Parameters<typeof problemsOf>[0], data: object): string[] =>
+  problemsOf(schema, data).map((p) => p.field);
+
+describe('a purge session from outside', () => {
+  it('is taken as it should be and refused at its fields', () => {
+    expect(fields(purgeSessionSchema, session)).toEqual([]);
+    expect(fields(purgeSessionSchema, { ...session, by: ' ' })).toEqual(['by']);
+    expect(fields(purgeSessionSchema, { ...session, cylinder: 'bucket' })).toEqual(['cylinder']);
+    expect(fields(purgeSessionSchema, { ...session, fillM3s: -1 })).toEqual(['fillM3s']);
+    const twoSources = { ...session.network, nodes: [...session.network.nodes, { id: 'T', kind: 'source' }] };
+    expect(fields(purgeSessionSchema, { ...session, network: twoSources })).toEqual(['network']);
+    const many = { ...session.network, runs: Array.from({ length: 1501 }, () => session.network.runs[0]) };
+    expect(problemsOf(purgeSessionSchema, { ...session, network: many })[0]?.says).toContain('at most 1500');
+  });
+  it('marks name what they speak of', () => {
+    expect(fields(purgeMarkSchema, mark())).toEqual([]);
+    expect(fields(purgeMarkSchema, mark({ vent: null }))).toEqual(['vent']);
+    expect(fields(purgeMarkSchema, mark({ kind: 'joint cool', vent: null }))).toEqual(['jointId']);
+    const typed = mark({ kind: 'reading by hand', vent: null, device: 'cylinder', value: 1e7 });
+    expect(fields(purgeMarkSchema, typed)).toEqual([]);
+    expect(fields(purgeMarkSchema, { ...typed, value: -1 })).toEqual(['value']);
+    expect(fields(purgeMarkSchema, { ...typed, value: null })).toEqual(['value']);
+  });
+});
+
+describe('a trace', () => {
+  const rows: TraceRow[] = [
+    { seq: 1, atMs: Date.parse('2026-01-01T10:00:01Z'), device: 'oxygen', value: 0.0084, says: null },
+    {
+      seq: 2,
+      atMs: Date.parse('2026-01-01T10:00:03Z'),
+      device: null,
+      value: null,
+      says: 'flow meter: does not answer',
+    },
+  ];
+  it('as a table stands in order of time, with who said each line', () => {
+    const table = traceTable(
+      rows,
+      [mark(), mark({ kind: 'line capped', vent: null, at: '2026-01-01T11:00:00Z' })],
+      (j) => j,
+    );
+    expect(table.map((r) => [r.what, r.by])).toEqual([
+      ['oxygen', 'instrument'],
+      ['purge on', 'Prue'],
+      ['note', 'server'],
+      ['line capped', 'Prue'],
+    ]);
+    expect(table[0]).toMatchObject({ value: '0.84000', unit: '%', at: '2026-01-01T10:00:01.000Z' });
+  });
+  it('a note is no reading; a capped line is over', () => {
+    expect(readingsIn(rows)).toEqual([{ device: 'oxygen', atMs: rows[0]!.atMs, value: 0.0084, manual: false }]);
+    expect(isOver([mark()])).toBe(false);
+    expect(isOver([mark(), mark({ kind: 'line capped' })])).toBe(true);
+    expect(coreMark(mark()).atMs).toBe(Date.parse('2026-01-01T10:00:02.500Z'));
+  });
+});
