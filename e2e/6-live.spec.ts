@@ -121,3 +121,16 @@ test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, 
     await expectAxeClean(page);
   });
 });
+
+test('a procedure asks for a stricter limit: the purge is planned by it, and nonsense is refused', async ({ page }) => {
+  const job = await openDemo(page, 'keep');
+  const limit = page.getByLabel(/Oxygen limit of BPS-1/);
+  await limit.fill('lots');
+  await expect(page.getByText('between 1 ppm and 20 %')).toBeVisible();
+  await limit.fill('0.2');
+  await page.getByRole('button', { name: 'Sign as rev B' }).first().click();
+  await expect(page.getByText('BPS-1 rev B')).toBeVisible();
+  await expectAxeClean(page);
+  await page.goto(`/job/${job}/purge`);
+  await expect(page.getByText(/limit 0\.2 % by BPS-1 rev B/)).toBeVisible();
+});

@@ -49,6 +49,7 @@ export * from './coupons/section.js';
 export * from './qualification/continuity.js';
 export * from './qualification/range.js';
 export * from './qualification/may-braze.js';
+export * from './qualification/revision.js';
 export * from './joint/joint.js';
 export * from './joint/shop.js';
 export * from './joint/plan.js';

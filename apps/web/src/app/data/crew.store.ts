@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { brazerRecord, type Coupon, type Crew, type Stored } from '@hephaist/contracts';
+import { brazerRecord, type Coupon, type Crew, type Procedure, type Stored } from '@hephaist/contracts';
 import { coverLines, mayBraze, type CoverLine, type JointVariables, type Permission } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
@@ -33,6 +33,12 @@ export const CrewStore = signalStore(
       const stored: Stored<Coupon> = { ...coupon, version: 1 };
       patchState(store, { coupons: [...store.coupons(), stored] });
       return sent.state;
+    },
+    /** Saves a procedure as it was changed from what stood at version `seen`. */
+    async saveProcedure(seen: number, procedure: Procedure): Promise<void> {
+      await outbox.send('procedure', [{ seen, data: procedure }]);
+      const stored: Stored<Procedure> = { ...procedure, version: seen + 1 };
+      patchState(store, { procedures: store.procedures().map((p) => (p.id === procedure.id ? stored : p)) });
     },
     /** Everyone against one joint on one day: who may first, then by name. */
     board(asks: JointVariables, day: string): BoardRow[] {

@@ -2,10 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { procedureCovers } from '@hephaist/contracts';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { ProcedureLimit } from './procedure-limit';
 
 /** Procedures on file with how much of this job each covers, and what none covers. */
 @Component({
   selector: 'hp-procedures',
+  imports: [ProcedureLimit],
   template: `
     <h2>Procedures on file</h2>
     @for (p of procedures(); track p.id) {
@@ -14,6 +16,7 @@ import { JobStore } from '../data/job.store';
         {{ p.fluxIds.length ? p.fluxIds.join(' or ') : 'no flux' }}: covers {{ p.joints }} joints
         <span class="quiet">{{ p.note }}</span>
       </p>
+      <hp-procedure-limit [procedure]="p.record" />
     } @empty {
       <p class="quiet">None signed.</p>
     }
@@ -40,12 +43,13 @@ export class Procedures {
     this.job.joints().map((j) => ({ mark: j.mark, judgement: this.job.plan()(j).plan?.selection.chosen ?? null })),
   );
   protected readonly procedures = computed(() =>
-    procedureCovers(this.crew.procedures()).map((p) => {
+    procedureCovers(this.crew.procedures()).flatMap((p) => {
+      const record = this.crew.procedures().find((x) => x.id === p.id);
       const says = `Covered by ${p.name}.`;
       const joints = this.chosen().filter((c) =>
         c.judgement?.findings.some((f) => f.rule === 'procedure-cover' && f.says === says),
       ).length;
-      return { ...p, joints, note: this.crew.procedures().find((x) => x.id === p.id)?.note ?? '' };
+      return record ? [{ ...p, joints, note: record.note, record }] : [];
     }),
   );
   protected readonly uncovered = computed(() =>
