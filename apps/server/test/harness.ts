@@ -10,6 +10,9 @@ import { connect } from '../src/db/connect.js';
 import { migrate } from '../src/db/migrations.js';
 import { RecordStore } from '../src/records/store.js';
 
+/** Tests wait longer than the application does: a busy machine is no stopped database. */
+const PATIENCE_MS = 60_000;
+
 let serial = 0;
 /** A fresh id of the right form. */
 export const newId = (): string => `0190ffff-0000-7000-8000-${(++serial).toString(16).padStart(12, '0')}`;
@@ -26,12 +29,12 @@ export interface Harness {
 
 /** An application on an empty, migrated database of its own. */
 export async function harness(maxBodyBytes?: number): Promise<Harness> {
-  const root = connect(inject('databaseUrl'));
+  const root = connect(inject('databaseUrl'), PATIENCE_MS);
   const name = newName();
   await root.raw(`create database ${name}`);
   await root.destroy();
   const url = inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
-  const db = connect(url);
+  const db = connect(url, PATIENCE_MS);
   await migrate(db);
   const companyId = await ensureCompany(db);
   const app = createApp({ db, companyId, log: pino({ level: 'silent' }), ...(maxBodyBytes ? { maxBodyBytes } : {}) });

@@ -87,7 +87,7 @@ export const sampleMark = (session: PurgeSession, more: Partial<PurgeMark> = {})
 });
 
 /** Tries until it holds. */
-export async function until<T>(ask: () => Promise<T> | T, holds: (x: T) => boolean, seconds = 20): Promise<T> {
+export async function until<T>(ask: () => Promise<T> | T, holds: (x: T) => boolean, seconds = 90): Promise<T> {
   const end = Date.now() + 1000 * seconds;
   for (;;) {
     const x = await ask();

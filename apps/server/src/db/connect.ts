@@ -1,11 +1,14 @@
 import knex, { type Knex } from 'knex';
 
-/** Opens a pool. Waits at most 4 s for a connection, so that a stopped database is told, not waited for. */
-export function connect(url: string): Knex {
+/**
+ * Opens a pool. Waits no longer than told for a connection, so that a stopped database is told, not waited for.
+ * @param waitMs how long one is waited for
+ */
+export function connect(url: string, waitMs = 4000): Knex {
   return knex({
     client: 'pg',
-    connection: { connectionString: url, connectionTimeoutMillis: 3000 },
+    connection: { connectionString: url, connectionTimeoutMillis: 0.75 * waitMs },
     pool: { min: 0, max: 10 },
-    acquireConnectionTimeout: 4000,
+    acquireConnectionTimeout: waitMs,
   });
 }

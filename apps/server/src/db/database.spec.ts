@@ -16,7 +16,7 @@ const lib = (line: string) => spawnSync('bash', ['-c', `. scripts/lib.sh; ${line
 describe('the database', () => {
   it('answers health with its state', async () => {
     const answer = await request(h.app).get('/api/health').expect(200);
-    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0003-line-layout' } });
+    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0004-purge-sessions' } });
   });
 
   it('loads the demo once, and knows what people entered from what the demo did', async () => {

@@ -37,15 +37,13 @@ describe('the purge plan of a line as PDF', () => {
     expect(words).toContain('from memory');
   });
   it('leaves out what is brazed and accepted, and takes a stricter limit of a procedure', async () => {
-    const { purge } = await purgePlanOf(h.store, oxygen.id, parsePurgePlanRequest(asked));
+    const air = file.lines.find((l) => l.name === 'Surgery air')!;
+    const { purge, rests } = await purgePlanOf(h.store, air.id, parsePurgePlanRequest(asked));
     const planned = new Set(purge.stages.flatMap((s) => s.joints));
-    for (const log of file.logs.filter((l) => l.visual === 'accepted')) expect(planned.has(log.jointId)).toBe(false);
-    const strict = await Promise.all(
-      file.lines
-        .filter((l) => l.serviceId.startsWith('medical'))
-        .map(async (l) => (await purgePlanOf(h.store, l.id, parsePurgePlanRequest(asked))).rests.limit),
-    );
-    expect(strict).toContainEqual({ limit: 0.005, by: 'BPS-2 rev A' });
+    const made = file.logs.filter((l) => l.visual === 'accepted' && rests.plans.has(l.jointId));
+    expect(made.length).toBeGreaterThan(0);
+    for (const log of made) expect(planned.has(log.jointId)).toBe(false);
+    expect(rests.limit).toEqual({ limit: 0.005, by: 'BPS-2 rev A' });
   });
   it('a line nobody drew fits on the page in metric too', async () => {
     const straight = file.lines.find((l) => !l.layout && l.name.includes('Plasma freezer, liquid'))!;

@@ -106,7 +106,12 @@ describe('proving the line', () => {
   });
   it('is lost when readings stop coming', () => {
     expect(lineProof(steady(0, 60, 0.008), wishes, 64_000).proved).toBe(true);
-    expect(lineProof(steady(0, 60, 0.008), wishes, 66_000)).toMatchObject({ proved: false, stale: true });
+    expect(lineProof(steady(0, 60, 0.008), wishes, 66_000)).toMatchObject({
+      proved: false,
+      stale: true,
+      heldS: 0,
+      leftS: 30,
+    });
     expect(lineProof([], wishes, 0)).toMatchObject({ proved: false, newest: null, stale: true });
   });
   it('readings by hand hold together within a minute of each other', () => {

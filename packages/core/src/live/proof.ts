@@ -12,7 +12,7 @@ export interface ProofWishes {
 /** How far the line is from being proved. */
 export interface Proof {
   readonly proved: boolean;
-  /** How long the limit has held without a gap, s, up to the newest reading. */
+  /** How long the limit has held without a gap, s, up to the newest reading; 0 once that is stale. */
   readonly heldS: number;
   /** How long it must still hold, s. */
   readonly leftS: number;
@@ -51,7 +51,7 @@ export function lineProof(
   }
   const stale = !newest || nowMs - newest.atMs > closeMs(newest);
   const under = newest !== null && newest.value <= wishes.limit && newest.atMs >= sinceMs;
-  const heldS = under && from ? (newest.atMs - from.atMs) / 1000 : 0;
+  const heldS = under && from && !stale ? (newest.atMs - from.atMs) / 1000 : 0;
   return {
     proved: under && !stale && heldS >= wishes.holdS,
     heldS,
