@@ -16,7 +16,7 @@ test('the purge of a branched line: order, time, curves, mishaps; the line redra
   await time.focus();
   await page.keyboard.press('End');
   await expect(theatre).toHaveAccessibleName(/, ready$/);
-  await expect(page.getByRole('img', { name: /^Oxygen over .* limit 1 %/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Oxygen over .* limit 0.5 %/ })).toBeVisible();
   await expect(page.getByText('The vent forgotten shut')).toBeVisible();
   await expect(page.getByText('The hose falls off')).toBeVisible();
   await expectAxeClean(page);
