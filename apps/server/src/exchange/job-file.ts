@@ -6,13 +6,11 @@ import {
   type JobFile,
   type Kind,
   type RecordKinds,
-  type Stored,
   type TraceRow,
 } from '@hephaist/contracts';
 import { NotFoundError, RefusedError } from '../http/errors.js';
+import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
-
-const plain = <T extends object>({ version: _version, ...data }: Stored<T>): T => data as unknown as T;
 
 /** A row of a trace as a file holds it. */
 const filed = ({ atMs, ...row }: TraceRow): Omit<FiledTraceRow, 'sessionId'> => ({

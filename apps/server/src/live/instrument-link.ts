@@ -2,16 +2,13 @@ import { LONGEST_LINE } from '@hephaist/core';
 import { createReadStream } from 'node:fs';
 import { connect } from 'node:net';
 import type { Readable } from 'node:stream';
-
-/** How an instrument is reached: `tcp:127.0.0.1:8423`, or `path:/dev/ttyUSB0` for a serial line set up as text. */
-export type Address = `tcp:${string}` | `path:${string}`;
+import { readAddress } from './address.js';
 
 /** Opens what an instrument speaks through: text, one reading a line. @throws Error for an address that is none */
 export function openInstrument(address: string): Readable {
-  const tcp = /^tcp:([\w.-]+):(\d+)$/.exec(address);
-  if (tcp?.[1]) return connect({ host: tcp[1], port: Number(tcp[2]) });
-  if (address.startsWith('path:/')) return createReadStream(address.slice('path:'.length));
-  throw new Error(`"${address}" is no address of an instrument: tcp:HOST:PORT or path:/FILE`);
+  const at = readAddress(address);
+  if (!at) throw new Error(`"${address}" is no address of an instrument: tcp:HOST:PORT or path:/FILE`);
+  return 'path' in at ? createReadStream(at.path) : connect(at);
 }
 
 export interface LinkEvents {

@@ -1,5 +1,6 @@
 import type { InstrumentSet } from '@hephaist/contracts';
 import { DEVICE_IDS, type DeviceId } from '@hephaist/core';
+import { readAddress } from './address.js';
 
 /** A set of instruments and how they are reached; `control` only where they are stand-ins. */
 export interface ReachableSet extends InstrumentSet {
@@ -23,10 +24,7 @@ export function readInstruments(setting: string): ReachableSet[] {
         parts.map((p): [string, string] => [p.slice(0, p.indexOf('=')), p.slice(p.indexOf('=') + 1)]),
       );
       for (const [key, address] of pairs)
-        if (
-          (key !== 'control' && !DEVICE_IDS.includes(key as DeviceId)) ||
-          !/^(tcp:[\w.-]+:\d+|path:\/.+)$/.test(address)
-        )
+        if ((key !== 'control' && !DEVICE_IDS.includes(key as DeviceId)) || !readAddress(address))
           throw new Error(`HEPHAIST_INSTRUMENTS: cannot read "${key}=${address}" of the set "${id}"`);
       const devices = DEVICE_IDS.filter((d) => pairs.has(d));
       if (!devices.length) throw new Error(`HEPHAIST_INSTRUMENTS: the set "${id}" names no instrument`);

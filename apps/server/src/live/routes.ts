@@ -4,6 +4,7 @@ import { Router, type Request, type Response } from 'express';
 import Papa from 'papaparse';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
+import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
 import type { ReachableSet } from './instruments.js';
 import { tellStandIn } from './stand-in-control.js';
@@ -12,8 +13,6 @@ import { tellStandIn } from './stand-in-control.js';
 const ASK_MS = 400;
 /** Rows in one message. */
 const AT_ONCE = 4000;
-
-const plain = <T extends object>({ version: _v, ...data }: T & { version: number }): T => data as unknown as T;
 
 async function detailOf(store: RecordStore, id: string): Promise<SessionDetail> {
   const session = await store.find('purge_session', id);

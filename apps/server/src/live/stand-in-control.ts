@@ -1,12 +1,14 @@
 import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
 import { SCFH } from '@hephaist/core';
 import { connect } from 'node:net';
+import { readAddress } from './address.js';
 
 /** Tells the stand-ins something and waits for their answer. @throws Error where they refuse or do not answer */
 export function tellStandIn(address: string, lines: readonly string[]): Promise<void> {
-  const [, host, port] = /^tcp:([\w.-]+):(\d+)$/.exec(address) ?? [];
+  const at = readAddress(address);
+  if (!at || 'path' in at) return Promise.reject(new Error('stand-ins are set over TCP'));
   return new Promise((done, fail) => {
-    const socket = connect({ host: host ?? '127.0.0.1', port: Number(port) });
+    const socket = connect(at);
     let [answers, text] = [0, ''];
     socket.setTimeout(3000, () => socket.destroy(new Error('the stand-ins do not answer')));
     socket.setEncoding('utf8');

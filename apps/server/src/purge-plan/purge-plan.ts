@@ -7,7 +7,7 @@ import {
   type PurgeOfLine,
   type Stored,
 } from '@hephaist/contracts';
-import { CYLINDERS, InputError, type LinePurge, type UnitSystem } from '@hephaist/core';
+import { CYLINDER_RESERVE, CYLINDERS, InputError, type LinePurge, type UnitSystem } from '@hephaist/core';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
@@ -52,9 +52,6 @@ export interface PurgePlanOfLine {
   readonly markOf: (jointId: string) => string;
 }
 
-/** Share of a cylinder that is used; the rest is reserve. Source: practice. */
-const USED = 0.9;
-
 /** Works out the purge of a line as it stands now. @throws ContractError naming what is wrong with the line */
 export async function purgePlanOf(
   store: RecordStore,
@@ -82,7 +79,7 @@ export async function purgePlanOf(
       wishes: {
         limit: rests.limit.limit,
         minutesPerJoint: request.minutes,
-        usableM3: USED * (cylinder?.nominalM3 ?? 0),
+        usableM3: (1 - CYLINDER_RESERVE) * (cylinder?.nominalM3 ?? 0),
       },
     });
     const marks = new Map(joints.map((j) => [j.id, j.mark]));

@@ -1,8 +1,8 @@
 import { practice } from '../source/source.js';
 import { said } from '../units/say.js';
-import { DEVICE_IDS, DEVICES, STALE_S, type DeviceId } from './instruments.js';
+import { DEVICE_IDS, DEVICES, type DeviceId } from './instruments.js';
 import { readingsOf, type PurgeReading } from './marks.js';
-import { BY_HAND_S } from './proof.js';
+import { goodForMs } from './proof.js';
 
 export type AlarmId = 'oxygen over' | 'oxygen rising' | 'flow low' | 'cylinder low' | `${DeviceId} stale`;
 
@@ -48,10 +48,10 @@ export function slopePerS(readings: readonly PurgeReading[]): number {
 /** Everything that wants a look just now, the worst first. Counted from readings only; silence is itself an alarm. */
 export function alarms(all: readonly PurgeReading[], wishes: AlarmWishes, nowMs: number): Alarm[] {
   const out: Alarm[] = [];
-  const newest = new Map(DEVICE_IDS.map((id) => [id, readingsOf(all, id).at(-1) ?? null]));
+  const newest = new Map(DEVICE_IDS.map((id) => [id, all.findLast((r) => r.device === id) ?? null]));
   const fresh = (id: DeviceId): PurgeReading | null => {
     const r = newest.get(id);
-    return r && nowMs - r.atMs <= 1000 * (r.manual ? BY_HAND_S : STALE_S) ? r : null;
+    return r && nowMs - r.atMs <= goodForMs(r) ? r : null;
   };
   const oxygen = fresh('oxygen');
   if (oxygen && wishes.wasProved) {

@@ -1,4 +1,4 @@
-import { BY_HAND_S, type ProofWishes } from './proof.js';
+import { goodForMs, type ProofWishes } from './proof.js';
 import { STALE_S } from './instruments.js';
 import { allReadings, readingsOf, type Mark, type PurgeReading } from './marks.js';
 
@@ -65,8 +65,7 @@ export function jointTrace(
     brazedMs,
     toMs,
     readings,
-    strikeOxygen:
-      strike && begun.atMs - strike.atMs <= 1000 * (strike.manual ? BY_HAND_S : STALE_S) ? strike.value : null,
+    strikeOxygen: strike && begun.atMs - strike.atMs <= goodForMs(strike) ? strike.value : null,
     worstOxygen,
     leastFlowM3s,
     longestSilenceS,

@@ -25,8 +25,8 @@ export interface Proof {
 export const BY_HAND_S = 60;
 export const HOLD_SOURCE = practice('the limit must hold for a set time, so that one good reading proves nothing');
 
-/** How soon after this reading the next must come, ms. */
-const closeMs = (r: PurgeReading): number => 1000 * (r.manual ? BY_HAND_S : STALE_S);
+/** How long a reading stands, ms: the next must come within it, and then it is stale. */
+export const goodForMs = (r: PurgeReading): number => 1000 * (r.manual ? BY_HAND_S : STALE_S);
 
 /**
  * Whether the line is proved: the oxygen at the vent at or under the limit, by readings that follow each other closely,
@@ -46,10 +46,10 @@ export function lineProof(
     const r = oxygen[i] as PurgeReading;
     const later = oxygen[i + 1];
     if (r.value > wishes.limit || r.atMs < sinceMs) break;
-    if (later && later.atMs - r.atMs > Math.max(closeMs(r), closeMs(later))) break;
+    if (later && later.atMs - r.atMs > Math.max(goodForMs(r), goodForMs(later))) break;
     from = r;
   }
-  const stale = !newest || nowMs - newest.atMs > closeMs(newest);
+  const stale = !newest || nowMs - newest.atMs > goodForMs(newest);
   const under = newest !== null && newest.value <= wishes.limit && newest.atMs >= sinceMs;
   const heldS = under && from && !stale ? (newest.atMs - from.atMs) / 1000 : 0;
   return {
@@ -67,7 +67,7 @@ export function everProved(all: readonly PurgeReading[], wishes: ProofWishes, si
   let before: PurgeReading | null = null;
   for (const r of all) {
     if (r.device !== 'oxygen' || r.atMs < sinceMs) continue;
-    const close = before !== null && r.atMs - before.atMs <= Math.max(closeMs(before), closeMs(r));
+    const close = before !== null && r.atMs - before.atMs <= Math.max(goodForMs(before), goodForMs(r));
     if (r.value > wishes.limit) from = null;
     else {
       from = from && close ? from : r;

@@ -52,6 +52,9 @@ export const CYLINDERS: readonly CylinderSize[] = [20, 40, 60, 80, 125, 230, 300
   waterM3: (ft3 * CUBIC_FOOT) / gasInCylinder(1, FULL_PA, STANDARD_K),
 }));
 
+/** Share of a cylinder that is kept in reserve. Source: practice. */
+export const CYLINDER_RESERVE = 0.1;
+
 export interface CylinderPlan {
   readonly count: number;
   /** Gas used before each swap, m3 at 1 atm, beside which it is done. */

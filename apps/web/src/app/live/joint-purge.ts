@@ -7,7 +7,7 @@ import { SessionsStore } from './sessions.store';
 import { TraceChart, type Moment } from './trace-chart';
 
 /** Shown before flame on and after cool, ms. */
-const AROUND_MS = 60_000;
+const AROUND_MS = 10_000;
 
 /** The nitrogen as it was read while a joint was made: the trace with what speaks against it. */
 @Component({
@@ -59,10 +59,10 @@ export class JointPurge {
   private readonly units = inject(UnitsStore);
   protected readonly traced = computed(() => this.sessions.traceOf()(this.joint().id));
   protected readonly around = computed(() => this.traced()?.trace.readings ?? []);
-  protected readonly from = computed(() => (this.traced()?.trace.fromMs ?? 0) - AROUND_MS / 6);
+  protected readonly from = computed(() => (this.traced()?.trace.fromMs ?? 0) - AROUND_MS);
   protected readonly to = computed(() => {
     const t = this.traced()?.trace;
-    return (t?.toMs ?? t?.readings.at(-1)?.atMs ?? t?.fromMs ?? 0) + AROUND_MS / 6;
+    return (t?.toMs ?? t?.readings.at(-1)?.atMs ?? t?.fromMs ?? 0) + AROUND_MS;
   });
   protected readonly moments = computed((): Moment[] => {
     const t = this.traced()?.trace;

@@ -20,7 +20,7 @@ import { listenTo } from './trace-feed';
 /** Rows kept in the view; the server has all of them. */
 const MOST_ROWS = 20_000;
 /** A server that says nothing for so long is away, ms. */
-export const AWAY_MS = 3000;
+const AWAY_MS = 3000;
 
 interface LiveState {
   readonly session: PurgeSession | null;
@@ -83,7 +83,6 @@ export const LiveStore = signalStore(
       nowMs,
       state,
       readings: computed(() => allReadings(received(), done())),
-      notes: computed(() => store.rows().filter((r) => r.says !== null)),
       over: computed(() => isOver(marks())),
       /** Seconds since the server was heard, once that is too long; else null. */
       awayS: computed(() => {

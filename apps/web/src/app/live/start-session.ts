@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { problemsOf, purgeSessionSchema, strictestLimit, type Line } from '@hephaist/contracts';
+import { problemsOf, purgeSessionSchema, type Line } from '@hephaist/contracts';
 import { CYLINDERS, type JointPlan, type LinePurge, type PurgeNetwork } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';
@@ -79,6 +79,8 @@ export class StartSession {
   readonly net = input.required<PurgeNetwork>();
   readonly purge = input.required<LinePurge>();
   readonly plans = input.required<ReadonlyMap<string, JointPlan>>();
+  /** Oxygen limit, volume fraction. */
+  readonly limit = input.required<number>();
   private readonly router = inject(Router);
   private readonly outbox = inject(Outbox);
   private readonly jobs = inject(JobStore);
@@ -119,13 +121,12 @@ export class StartSession {
     if (this.problems().length || this.busy()) return;
     this.busy.set(true);
     const d = this.draft();
-    const { limit } = strictestLimit(this.line(), this.plans().values());
     const session = sessionOf(
       newId(),
       this.line(),
       this.plans(),
       this.net(),
-      { fillM3s: this.purge().fillM3s, trickleM3s: this.purge().trickleM3s, limit },
+      { fillM3s: this.purge().fillM3s, trickleM3s: this.purge().trickleM3s, limit: this.limit() },
       { by: d.by, instruments: d.instruments || null, cylinder: d.cylinder, holdS: numberOf(d.hold) },
       new Date(),
     );

@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
+  CYLINDER_RESERVE,
   CYLINDER_SOURCE,
   CYLINDERS,
   DEFAULT_LIMIT,
@@ -36,9 +37,6 @@ import { LayoutForm } from './layout-form';
 import { LineDrawing } from './line-drawing';
 import { OxygenChart } from './oxygen-chart';
 import { PurgeRunner } from './purge-runner';
-
-/** Most of a cylinder that is used: the rest is reserve. Source: practice. */
-const RESERVE = 0.1;
 
 /** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
 @Component({
@@ -152,7 +150,7 @@ export class PurgePage implements OnDestroy {
       untracked(() =>
         this.runner.run({
           net,
-          wishes: { limit: this.limit().limit, minutesPerJoint, usableM3: size.nominalM3 * (1 - RESERVE) },
+          wishes: { limit: this.limit().limit, minutesPerJoint, usableM3: size.nominalM3 * (1 - CYLINDER_RESERVE) },
         }),
       );
     });
