@@ -1,5 +1,6 @@
 import {
   ChangeDetectionStrategy,
+  ChangeDetectorRef,
   Component,
   computed,
   DestroyRef,
@@ -63,6 +64,7 @@ export class LivePage {
   protected readonly jobs = inject(JobStore);
   protected readonly units = inject(UnitsStore);
   private readonly outbox = inject(Outbox);
+  private readonly changes = inject(ChangeDetectorRef);
   protected readonly sound = new AlarmSound();
   private readonly heard = new HeardAlarms();
   protected readonly padOpen = signal(false);
@@ -222,6 +224,12 @@ export class LivePage {
       return word ? [{ atMs: Date.parse(m.at), word }] : [];
     }),
   );
+
+  /** Opens the number pad at once, so that a digit pressed right after it is not lost. */
+  protected openPad(): void {
+    this.padOpen.set(true);
+    this.changes.detectChanges();
+  }
 
   constructor() {
     effect(() => {
