@@ -1,26 +1,21 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { pino } from 'pino';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../test/harness.js';
-import { createApp } from './app.js';
-import { HOME_COMPANY } from './db/company.js';
 import { importJob } from './exchange/job-file.js';
 
 let h: Harness;
 const webRoot = mkdtempSync(join(tmpdir(), 'hephaist-web-'));
-const log = pino({ level: 'silent' });
 
 beforeAll(async () => {
-  h = await harness();
   writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>Hephaist</title>');
   writeFileSync(join(webRoot, 'main-ABCD1234.js'), 'export {};');
   mkdirSync(join(webRoot, 'media'));
+  h = await harness(undefined, { webRoot });
 });
 afterAll(() => h.close());
-const web = () => request(createApp({ db: h.db, companyId: HOME_COMPANY, log, webRoot }));
+const web = () => h.as();
 
 describe('serving the built application', () => {
   it('answers every place with the page, and a missing file with 404', async () => {
@@ -49,7 +44,7 @@ describe('serving the built application', () => {
 
 describe('two servers on one database', () => {
   it('the same command at both at once is carried out once', async () => {
-    await importJob(h.store, demoFile(), newId(), 'demo');
+    await importJob(h.store, demoFile(), newId());
     const [a, b] = [web(), web()];
     const brazer = { ...demoFile().brazers[0], id: newId(), mark: '77' };
     const command = { id: newId(), kind: 'brazer', records: [{ seen: 0, data: brazer }] };
@@ -75,9 +70,7 @@ describe('two servers on one database', () => {
 
 describe('what is not for everyone', () => {
   it('another company’s rows are not seen nor changed', async () => {
-    const other = '01900000-0000-7000-8000-0000000000ff';
-    await h.db('company').insert({ id: other, name: 'Another' }).onConflict('id').ignore();
-    const theirs = request(createApp({ db: h.db, companyId: other, log }));
+    const theirs = (await h.otherCompany())();
     expect((await theirs.get('/api/jobs').expect(200)).body).toEqual([]);
     await theirs.get(`/api/jobs/${demoFile().job.id}`).expect(404);
     await theirs.get(`/api/jobs/${demoFile().job.id}/export`).expect(404);

@@ -1,4 +1,4 @@
-import { MAX_BODY_BYTES, parseCommand } from '@hephaist/contracts';
+import { MAX_BODY_BYTES } from '@hephaist/contracts';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
@@ -6,6 +6,8 @@ import type { Knex } from 'knex';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
+import { guard } from './access/guard.js';
+import { trailRoutes } from './audit/routes.js';
 import { crewRoutes } from './crew/routes.js';
 import { exchangeRoutes } from './exchange/routes.js';
 import { healthRoutes } from './health/routes.js';
@@ -13,21 +15,26 @@ import { problems, sendProblem } from './http/errors.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
 import { liveRoutes } from './live/routes.js';
+import type { PasswordCost } from './people/passwords.js';
+import { PeopleStore } from './people/people-store.js';
+import { peopleRoutes } from './people/routes.js';
 import { purgePlanRoutes } from './purge-plan/routes.js';
-import { put } from './records/put.js';
 import { rodListRoutes } from './rod-list/routes.js';
-import { RecordStore } from './records/store.js';
-import { shopRoutes, tablesOf } from './shop/shop.js';
+import { commandRoutes } from './records/routes.js';
+import { shopRoutes } from './shop/shop.js';
 
 export interface AppOptions {
   readonly db: Knex;
-  readonly companyId: string;
   readonly log: Logger;
   /** Folder of the built application; none in tests of the API alone. */
   readonly webRoot?: string;
   readonly maxBodyBytes?: number;
   /** Sets of instruments that a purge session can be read by. */
   readonly instruments?: readonly ReachableSet[];
+  /** The clock that sign-ins run by. */
+  readonly now?: () => Date;
+  /** What hashing a password costs; the usual where left out. */
+  readonly passwordCost?: PasswordCost;
 }
 
 /** Everything inlined by the built page is its own; nothing is fetched from elsewhere. */
@@ -62,25 +69,26 @@ function serveWeb(app: Express, webRoot: string): void {
 
 /** The server as an Express application: API under /api, the built application beside it. */
 export function createApp(options: AppOptions): Express {
-  const { db, companyId, log, instruments = [] } = options;
+  const { db, log, instruments = [], now = () => new Date() } = options;
   const maxBytes = options.maxBodyBytes ?? MAX_BODY_BYTES;
-  const store = new RecordStore(db, companyId);
+  const people = new PeopleStore(db);
   const app = express();
   app.disable('x-powered-by');
   app.use(security, compression());
+  app.use('/api', guard(db, people, now));
   app.use('/api', healthRoutes(db));
-  app.use('/api', jobRoutes(store, maxBytes));
-  app.use('/api', crewRoutes(store));
-  app.use('/api', shopRoutes(store));
+  app.use('/api', peopleRoutes(people, now, options.passwordCost));
+  app.use('/api', trailRoutes());
+  app.use('/api', jobRoutes(maxBytes));
+  app.use('/api', crewRoutes());
+  app.use('/api', shopRoutes());
   app.use('/api', express.json({ limit: maxBytes }));
-  app.use('/api', exchangeRoutes(store));
-  app.use('/api', jobCommandRoutes(store));
-  app.use('/api', rodListRoutes(store));
-  app.use('/api', purgePlanRoutes(store));
-  app.use('/api', liveRoutes(store, instruments));
-  app.post('/api/commands', async (req, res) => {
-    res.json(await put(store, parseCommand(req.body, await tablesOf(store)), 'user'));
-  });
+  app.use('/api', exchangeRoutes());
+  app.use('/api', jobCommandRoutes());
+  app.use('/api', rodListRoutes());
+  app.use('/api', purgePlanRoutes());
+  app.use('/api', liveRoutes(instruments));
+  app.use('/api', commandRoutes(people, now));
   app.use('/api', (_req, res) =>
     sendProblem(res, { title: 'Not found', status: 404, detail: 'Nothing answers at this address.' }),
   );

@@ -1,12 +1,13 @@
 import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { createApp } from './app.js';
-import { ensureCompany } from './db/company.js';
+import { ensureCompany, everyCompany } from './db/company.js';
 import { connect } from './db/connect.js';
 import { DatabaseNewerError, migrate } from './db/migrations.js';
 import { readInstruments, type ReachableSet } from './live/instruments.js';
 import { liveService } from './live/service.js';
-import { loadDemo } from './demo/load.js';
+import { DEMO_ACTOR, demoSignIns, loadDemo } from './demo/load.js';
+import { offerFirstRun } from './people/first-run.js';
 import { RecordStore } from './records/store.js';
 
 /**
@@ -44,18 +45,22 @@ async function prepare(): Promise<string> {
 }
 
 const companyId = await prepare();
-const store = new RecordStore(db, companyId);
+const store = new RecordStore(db, companyId, DEMO_ACTOR);
 if (process.argv.includes('--user-entries')) {
   const any = await store.hasUserEntries();
   await db.destroy();
   process.exit(any ? 10 : 0);
 }
-if (process.env['HEPHAIST_DEMO'] !== 'off') await loadDemo(store, new Date().toISOString().slice(0, 10));
+const demo = process.env['HEPHAIST_DEMO'] !== 'off';
+if (demo) await loadDemo(store, new Date().toISOString().slice(0, 10));
+const codes = await offerFirstRun(db);
 
-const live = liveService(store, instruments, log);
-const server = createApp({ db, companyId, log, webRoot, instruments }).listen(port, '127.0.0.1', (error?: Error) => {
+const live = liveService(() => everyCompany(db), instruments, log);
+const server = createApp({ db, log, webRoot, instruments }).listen(port, '127.0.0.1', (error?: Error) => {
   if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
   process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
+  for (const code of codes) process.stdout.write(`First administrator: open it and type the code ${code}\n`);
+  if (demo) process.stdout.write(demoSignIns());
 });
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {

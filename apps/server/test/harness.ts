@@ -1,17 +1,26 @@
-import type { JobFile } from '@hephaist/contracts';
+import { ROLES, type JobFile, type Role } from '@hephaist/contracts';
 import type { Express } from 'express';
 import type { Knex } from 'knex';
 import { pino } from 'pino';
 import { inject } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
-import { createApp } from '../src/app.js';
+import request from 'supertest';
+import { createApp, type AppOptions } from '../src/app.js';
 import { ensureCompany } from '../src/db/company.js';
 import { connect } from '../src/db/connect.js';
 import { migrate } from '../src/db/migrations.js';
+import { DEMO_ACTOR } from '../src/demo/load.js';
+import { hashPassword } from '../src/people/passwords.js';
+import { PeopleStore } from '../src/people/people-store.js';
 import { RecordStore } from '../src/records/store.js';
 
 /** Tests wait longer than the application does: a busy machine is no stopped database. */
 const PATIENCE_MS = 60_000;
+
+/** Cheap hashing: what is tested is not how long it takes. */
+export const TEST_COST = { log2N: 4, r: 1, p: 1 };
+/** Of every account that the harness makes. */
+export const TEST_PASSWORD = 'a password for tests';
 
 let serial = 0;
 /** A fresh id of the right form. */
@@ -21,14 +30,18 @@ const newName = (): string => `t${process.pid}_${Date.now().toString(36)}_${++se
 
 export interface Harness {
   readonly app: Express;
+  /** Sends requests as an account of the company in this role; in all roles where none is named. */
+  as(role?: Role): request.Agent;
   readonly db: Knex;
   readonly store: RecordStore;
   readonly url: string;
+  /** Another company in the same database, with accounts of its own. */
+  otherCompany(): Promise<Harness['as']>;
   close(): Promise<void>;
 }
 
 /** An application on an empty, migrated database of its own. */
-export async function harness(maxBodyBytes?: number): Promise<Harness> {
+export async function harness(maxBodyBytes?: number, more: Partial<AppOptions> = {}): Promise<Harness> {
   const root = connect(inject('databaseUrl'), PATIENCE_MS);
   const name = newName();
   await root.raw(`create database ${name}`);
@@ -37,8 +50,38 @@ export async function harness(maxBodyBytes?: number): Promise<Harness> {
   const db = connect(url, PATIENCE_MS);
   await migrate(db);
   const companyId = await ensureCompany(db);
-  const app = createApp({ db, companyId, log: pino({ level: 'silent' }), ...(maxBodyBytes ? { maxBodyBytes } : {}) });
-  return { app, db, url, store: new RecordStore(db, companyId), close: () => db.destroy() };
+  const app = createApp({
+    db,
+    log: pino({ level: 'silent' }),
+    passwordCost: TEST_COST,
+    ...(maxBodyBytes ? { maxBodyBytes } : {}),
+    ...more,
+  });
+  return {
+    app,
+    as: await peopleOf(db, app, companyId),
+    db,
+    url,
+    store: new RecordStore(db, companyId, DEMO_ACTOR),
+    otherCompany: async () => peopleOf(db, app, await ensureCompany(db, newId(), 'Another company')),
+    close: () => db.destroy(),
+  };
+}
+
+/** Accounts of a company, one for each role and one with all of them, signed in. */
+async function peopleOf(db: Knex, app: Express, companyId: string): Promise<Harness['as']> {
+  const people = new PeopleStore(db);
+  const hash = await hashPassword(TEST_PASSWORD, TEST_COST);
+  const agents = new Map<string, request.Agent>();
+  for (const roles of [[...ROLES], ...ROLES.map((r) => [r])]) {
+    const [id, name] = [newId(), roles.length > 1 ? 'everything' : (roles[0] ?? '')];
+    const row = { id, name: `${name}-${++serial}`, person: `Test ${name}`, roles, brazerId: null };
+    await people.insert(companyId, row, hash, false);
+    const token = `token-${name}-${serial}`;
+    await people.open(token, id, new Date());
+    agents.set(name, request.agent(app).set('Cookie', `hephaist=${token}`));
+  }
+  return (role) => agents.get(role ?? 'everything') ?? request.agent(app);
 }
 
 /** The demo as a plain file, as it would come over HTTP. */

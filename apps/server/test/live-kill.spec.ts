@@ -14,7 +14,7 @@ const running: ChildProcess[] = [];
 
 beforeAll(async () => {
   h = await harness();
-  await importJob(h.store, demoFile(), newId(), 'demo');
+  await importJob(h.store, demoFile(), newId());
   oxygen = await fakeInstrument();
 });
 afterEach(() => running.splice(0).forEach((p) => p.kill('SIGKILL')));

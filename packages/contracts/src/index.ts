@@ -15,3 +15,7 @@ export * from './planner.js';
 export * from './line-layout.js';
 export * from './purge-session.js';
 export * from './purge-line.js';
+export * from './content.js';
+export * from './people.js';
+export * from './signature.js';
+export * from './trail.js';

@@ -17,6 +17,7 @@ import {
 } from './records.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
+import { signatureSchema, type Signature } from './signature.js';
 import { weighingSchema, type Weighing } from './shop.js';
 
 /** Every kind of record with its type. */
@@ -32,6 +33,7 @@ export interface RecordKinds {
   weighing: Weighing;
   purge_session: PurgeSession;
   purge_mark: PurgeMark;
+  signature: Signature;
 }
 
 /** A schema of any shape and flags. */
@@ -52,6 +54,7 @@ export const KINDS = [
   'weighing',
   'purge_session',
   'purge_mark',
+  'signature',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -66,10 +69,11 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   weighing: weighingSchema,
   purge_session: purgeSessionSchema,
   purge_mark: purgeMarkSchema,
+  signature: signatureSchema,
 };
 
 /** Kinds of which a record may be taken away while nothing rests on it. */
 export const REMOVABLE: readonly Kind[] = ['joint', 'line', 'own_row'];
 
 /** Kinds that are evidence: written once, never changed in place. */
-export const EVIDENCE: readonly Kind[] = ['log', 'coupon', 'purge_session', 'purge_mark'];
+export const EVIDENCE: readonly Kind[] = ['log', 'coupon', 'purge_session', 'purge_mark', 'signature'];

@@ -63,3 +63,4 @@ export * from './rod-list/rod-list.js';
 export * from './rod-list/rod-set.js';
 export * from './selection/compare.js';
 export * from './provenance/provenance.js';
+export * from './audit/chain.js';

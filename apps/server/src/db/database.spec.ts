@@ -1,5 +1,4 @@
 import { spawnSync } from 'node:child_process';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { loadDemo } from '../demo/load.js';
@@ -15,15 +14,16 @@ const lib = (line: string) => spawnSync('bash', ['-c', `. scripts/lib.sh; ${line
 
 describe('the database', () => {
   it('answers health with its state', async () => {
-    const answer = await request(h.app).get('/api/health').expect(200);
-    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0004-purge-sessions' } });
+    const answer = await h.as().get('/api/health').expect(200);
+    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0005-people' } });
   });
 
   it('loads the demo once, and knows what people entered from what the demo did', async () => {
     expect(await loadDemo(h.store, '2026-06-15')).toBe(true);
     expect(await loadDemo(h.store, '2026-06-15')).toBe(false);
     expect(await h.store.hasUserEntries()).toBe(false);
-    await request(h.app)
+    await h
+      .as()
       .post('/api/commands')
       .send({
         id: newId(),
@@ -50,14 +50,14 @@ describe('the database', () => {
       records: [{ seen: 0, data: { ...demoFile().brazers[1], id: newId(), mark: '98' } }],
     };
     lib(`pg_stop '${folder}'`);
-    const away = await request(h.app).post('/api/commands').send(command).expect(503);
+    const away = await h.as().post('/api/commands').send(command).expect(503);
     expect(away.body.detail).toContain('not answering');
     expect(away.headers['retry-after']).toBe('2');
-    expect((await request(h.app).get('/api/health').expect(503)).body.database.state).toBe('not answering');
+    expect((await h.as().get('/api/health').expect(503)).body.database.state).toBe('not answering');
     lib(`pg_start '${folder}' ${port}`);
-    const back = await request(h.app).post('/api/commands').send(command).expect(200);
+    const back = await h.as().post('/api/commands').send(command).expect(200);
     expect(back.body.records[0].version).toBe(1);
-    await request(h.app).post('/api/commands').send(command).expect(200);
+    await h.as().post('/api/commands').send(command).expect(200);
     expect((await h.store.list('brazer')).filter((x) => x.mark === '98')).toHaveLength(1);
   });
 });

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import * as records from './0001-records.js';
 import * as lineLayout from './0003-line-layout.js';
 import * as purgeSessions from './0004-purge-sessions.js';
+import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
 export interface Migration {
@@ -15,6 +16,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0002-company-tables', up: companyTables.up },
   { name: '0003-line-layout', up: lineLayout.up },
   { name: '0004-purge-sessions', up: purgeSessions.up },
+  { name: '0005-people', up: people.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -2,7 +2,6 @@ import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { parse as parseCsv } from 'csv-parse/sync';
 import { readFileSync } from 'node:fs';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 
@@ -13,19 +12,19 @@ const file = demoFile();
 beforeAll(async () => {
   a = await harness(2_000_000);
   b = await harness();
-  await request(a.app).post(`/api/import/${newId()}`).send(file).expect(201);
+  await a.as().post(`/api/import/${newId()}`).send(file).expect(201);
 });
 afterAll(async () => {
   await a.close();
   await b.close();
 });
 const exported = async (h: Harness): Promise<string> =>
-  (await request(h.app).get(`/api/jobs/${file.job.id}/export`).expect(200)).text;
+  (await h.as().get(`/api/jobs/${file.job.id}/export`).expect(200)).text;
 
 describe('a job as one file', () => {
   it('goes out, into an empty database, and out again to the same bytes', async () => {
     const one = await exported(a);
-    await request(b.app).post(`/api/import/${newId()}`).set('Content-Type', 'application/json').send(one).expect(201);
+    await b.as().post(`/api/import/${newId()}`).set('Content-Type', 'application/json').send(one).expect(201);
     expect(await exported(b)).toBe(one);
     expect(JSON.parse(one).joints).toHaveLength(file.joints.length);
   });
@@ -40,7 +39,7 @@ describe('a job as one file', () => {
   });
 
   it('refuses a job that is already here, and leaves nothing of it', async () => {
-    const answer = await request(a.app).post(`/api/import/${newId()}`).send(file).expect(409);
+    const answer = await a.as().post(`/api/import/${newId()}`).send(file).expect(409);
     expect(answer.body.detail).toContain('already here');
   });
 
@@ -56,7 +55,8 @@ describe('a job as one file', () => {
     ['a list', [1, 2], 422, 'not a Hephaist job file'],
   ])('refuses %s with clear words', async (_what, body, status, words) => {
     const c = await harness();
-    const answer = await request(c.app)
+    const answer = await c
+      .as()
       .post(`/api/import/${newId()}`)
       .send(body as object)
       .expect(status);
@@ -66,13 +66,15 @@ describe('a job as one file', () => {
   });
 
   it('refuses broken JSON and an oversized body', async () => {
-    const broken = await request(a.app)
+    const broken = await a
+      .as()
       .post(`/api/import/${newId()}`)
       .set('Content-Type', 'application/json')
       .send('{"format": "heph')
       .expect(400);
     expect(broken.body.detail).toContain('not JSON');
-    const huge = await request(a.app)
+    const huge = await a
+      .as()
       .post(`/api/import/${newId()}`)
       .set('Content-Type', 'application/json')
       .send(`{"x":"${'y'.repeat(3_000_000)}"}`)
@@ -83,11 +85,12 @@ describe('a job as one file', () => {
   it('keeps a brazer already on file', async () => {
     const c = await harness();
     const brazer = { ...file.brazers[0], name: 'Kept as it is' };
-    await request(c.app)
+    await c
+      .as()
       .post('/api/commands')
       .send({ id: newId(), kind: 'brazer', records: [{ seen: 0, data: brazer }] })
       .expect(200);
-    const answer = await request(c.app).post(`/api/import/${newId()}`).send(file).expect(201);
+    const answer = await c.as().post(`/api/import/${newId()}`).send(file).expect(201);
     expect(answer.body.kept).toBe(1);
     expect((await c.store.find('brazer', brazer.id as string))?.name).toBe('Kept as it is');
     await c.close();
@@ -96,7 +99,7 @@ describe('a job as one file', () => {
 
 describe('joints from CSV', () => {
   const check = (csv: string) =>
-    request(a.app).post(`/api/jobs/${file.job.id}/joints/check-csv`).set('Content-Type', 'text/csv').send(csv);
+    a.as().post(`/api/jobs/${file.job.id}/joints/check-csv`).set('Content-Type', 'text/csv').send(csv);
   const header = 'mark,line,standard,size,tube metal,socket metal,socket,position,gap,near part,distance in';
 
   it('offers the good rows and reports each bad one by line and column; nothing is written', async () => {

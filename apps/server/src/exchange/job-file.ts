@@ -62,11 +62,8 @@ export async function importJob(
   store: RecordStore,
   file: JobFile,
   commandId: string,
-  actor: string,
 ): Promise<{ jobId: string; kept: number }> {
-  return store.inTransaction(async (trx) => {
-    const before = await trx.claimCommand(commandId, actor, 'import');
-    if (before) return before as { jobId: string; kept: number };
+  return store.once(commandId, 'import', async (trx) => {
     let kept = 0;
     const own = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
       const fresh = new Set(await trx.insertMany(kind, records));
@@ -96,8 +93,6 @@ export async function importJob(
       );
     await own('log', file.logs);
     await shared('coupon', file.coupons);
-    const result = { jobId: file.job.id, kept };
-    await trx.finishCommand(commandId, result);
-    return result;
+    return { jobId: file.job.id, kept };
   });
 }

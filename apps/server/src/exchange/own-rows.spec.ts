@@ -1,4 +1,3 @@
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 
@@ -35,20 +34,23 @@ describe('a job file with rows of the company’s own', () => {
           }
         : j,
     );
-    const without = await request(h.app)
+    const without = await h
+      .as()
       .post(`/api/import/${newId()}`)
       .send({ ...file, joints })
       .expect(422);
     expect(without.body.fields[0].field).toBe('joints.3.tube.standardId');
-    await request(h.app)
+    await h
+      .as()
       .post(`/api/import/${newId()}`)
       .send({ ...file, joints, ownRows: [...file.ownRows, ownTube] })
       .expect(201);
-    expect((await request(h.app).get('/api/shop')).body.rows).toHaveLength(2);
+    expect((await h.as().get('/api/shop')).body.rows).toHaveLength(2);
   });
   it('refuses a row that no table can hold', async () => {
     const bad = { ...ownTube, values: { ...ownTube.values, odM: -1 } };
-    const answer = await request(h.app)
+    const answer = await h
+      .as()
       .post(`/api/import/${newId()}`)
       .send({ ...file, ownRows: [bad] })
       .expect(422);
@@ -66,7 +68,7 @@ describe('a job file with rows of the company’s own', () => {
         delete (j as unknown as Record<string, unknown>)[f];
       delete (j.socket as unknown as Record<string, unknown>)['cup'];
     }
-    await request(other.app).post(`/api/import/${newId()}`).send(old).expect(201);
+    await other.as().post(`/api/import/${newId()}`).send(old).expect(201);
     const joint = (await other.store.find('joint', file.joints[0]!.id))!;
     expect(joint).toMatchObject({ rodForm: 'flat', bush: null, setAside: null, socket: { cup: null } });
     expect((await other.store.find('job', file.job.id))!).toMatchObject({ codeSet: 'asme-ix', archived: false });

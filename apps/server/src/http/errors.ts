@@ -18,6 +18,18 @@ export class RefusedError extends Error {}
 
 export class NotFoundError extends Error {}
 
+/** Nobody is signed in, or no longer. */
+export class SignedOutError extends Error {
+  constructor() {
+    super('Sign in first.');
+  }
+}
+
+/** Signed in, but not in a role that may. */
+export class ForbiddenError extends Error {}
+
+export class TooManyError extends Error {}
+
 interface PgError extends Error {
   code?: string;
   constraint?: string;
@@ -29,6 +41,7 @@ const UNIQUE: Readonly<Record<string, FieldProblem>> = {
   brazer_mark_unique: { field: 'mark', says: 'another brazer has this mark' },
   own_row_key_unique: { field: 'key', says: 'the company has a row of this name already' },
   weighing_unique: { field: 'id', says: 'the company has weights already: load them again' },
+  account_name_unique: { field: 'name', says: 'this sign-in name is taken' },
   coupon_number_unique: { field: 'number', says: 'this coupon number is already on file' },
 };
 
@@ -65,6 +78,9 @@ export function problemOf(error: unknown): Problem {
   if (error instanceof ConflictError)
     return { title: 'Changed meanwhile', status: 409, detail: e.message, current: error.current };
   if (error instanceof RefusedError) return { title: 'Not allowed', status: 409, detail: e.message };
+  if (error instanceof SignedOutError) return { title: 'Signed out', status: 401, detail: e.message };
+  if (error instanceof ForbiddenError) return { title: 'Not for your role', status: 403, detail: e.message };
+  if (error instanceof TooManyError) return { title: 'Too many tries', status: 429, detail: e.message };
   if (error instanceof NotFoundError) return { title: 'Not found', status: 404, detail: e.message };
   if (e.type === 'entity.too.large')
     return { title: 'Too large', status: 413, detail: `At most ${MAX_BODY_SAYS} at once.` };

@@ -12,11 +12,8 @@ export async function copyJob(
   jobId: string,
   name: string,
   commandId: string,
-  actor: string,
 ): Promise<{ jobId: string }> {
-  return store.inTransaction(async (trx) => {
-    const before = await trx.claimCommand(commandId, actor, 'copy-job');
-    if (before) return before as { jobId: string };
+  return store.once(commandId, 'copy-job', async (trx) => {
     const from = await trx.find('job', jobId);
     if (!from) throw new NotFoundError('No such job here.');
     const lines = await trx.list('line', { job_id: jobId });
@@ -38,8 +35,6 @@ export async function copyJob(
         lineId: newLine.get(j.lineId) ?? '',
       })),
     );
-    const result = { jobId: copy.id };
-    await trx.finishCommand(commandId, result);
-    return result;
+    return { jobId: copy.id };
   });
 }

@@ -1,8 +1,8 @@
 import type { Job, JobDetail, JobSummary, JointPage } from '@hephaist/contracts';
 import { idSchema, jobSchema, parse, readJointCsv } from '@hephaist/contracts';
 import { Router, text, type Request } from 'express';
+import { storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';
-import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
 import { copyJob } from './copy.js';
 
@@ -16,8 +16,8 @@ export function idParam(req: Request): string {
   return id;
 }
 
-async function jobOf(store: RecordStore, req: Request) {
-  const job = await store.find('job', idParam(req));
+async function jobOf(req: Request) {
+  const job = await storeOf(req).find('job', idParam(req));
   if (!job) throw new NotFoundError('No such job here.');
   return job;
 }
@@ -28,10 +28,10 @@ function cursorOf(value: unknown): { sort: number; id: string } | null {
 }
 
 /** Reading jobs: list, one with its lines, its joints by page, its log; and checking a joint list in CSV. */
-export function jobRoutes(store: RecordStore, maxBytes: number): Router {
+export function jobRoutes(maxBytes: number): Router {
   const router = Router();
-  router.get('/jobs', async (_req, res) => {
-    const jobs = await store.jobSummaries();
+  router.get('/jobs', async (req, res) => {
+    const jobs = await storeOf(req).jobSummaries();
     res.json(
       jobs.map((j): JobSummary => ({
         id: j.id,
@@ -44,12 +44,13 @@ export function jobRoutes(store: RecordStore, maxBytes: number): Router {
     );
   });
   router.get('/jobs/:id', async (req, res) => {
-    const job = await jobOf(store, req);
-    const lines = await store.list('line', { job_id: job.id });
+    const job = await jobOf(req);
+    const lines = await storeOf(req).list('line', { job_id: job.id });
     res.json({ job, lines: lines.sort((a, b) => a.sort - b.sort) } satisfies JobDetail);
   });
   router.get('/jobs/:id/joints', async (req, res) => {
-    const job = await jobOf(store, req);
+    const store = storeOf(req);
+    const job = await jobOf(req);
     const limit = Math.min(PAGE, Math.max(1, Number(req.query['limit']) || PAGE));
     const joints = await store.jointsAfter(job.id, cursorOf(req.query['after']), limit);
     const last = joints.length === limit ? joints[joints.length - 1] : undefined;
@@ -57,11 +58,12 @@ export function jobRoutes(store: RecordStore, maxBytes: number): Router {
     res.json({ joints, next: last ? `${last.sort}~${last.id}` : null, total } satisfies JointPage);
   });
   router.get('/jobs/:id/logs', async (req, res) => {
-    const job = await jobOf(store, req);
-    res.json(await store.list('log', { job_id: job.id }));
+    const job = await jobOf(req);
+    res.json(await storeOf(req).list('log', { job_id: job.id }));
   });
   router.post('/jobs/:id/joints/check-csv', text({ type: '*/*', limit: maxBytes }), async (req, res) => {
-    const job = await jobOf(store, req);
+    const store = storeOf(req);
+    const job = await jobOf(req);
     const [lines, joints, tables] = await Promise.all([
       store.list('line', { job_id: job.id }),
       store.list('joint', { job_id: job.id }),
@@ -75,12 +77,12 @@ export function jobRoutes(store: RecordStore, maxBytes: number): Router {
 }
 
 /** Copying a job. */
-export function jobCommandRoutes(store: RecordStore): Router {
+export function jobCommandRoutes(): Router {
   const router = Router();
   router.post('/jobs/:id/copy/:commandId', async (req, res) => {
     const commandId = parse<string>(idSchema, req.params['commandId']);
     const { name } = parse<Pick<Job, 'name'>>(jobSchema.pick(['name']), req.body);
-    res.status(201).json(await copyJob(store, idParam(req), name, commandId, 'user'));
+    res.status(201).json(await copyJob(storeOf(req), idParam(req), name, commandId));
   });
   return router;
 }

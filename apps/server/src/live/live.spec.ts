@@ -4,7 +4,6 @@ import { createWriteStream, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import request from 'supertest';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { fakeInstrument, sampleMark, sampleSession, until, type FakeInstrument } from '../../test/instruments.js';
@@ -22,7 +21,7 @@ const fakes: FakeInstrument[] = [];
 
 beforeAll(async () => {
   h = await harness();
-  await importJob(h.store, file, newId(), 'demo');
+  await importJob(h.store, file, newId());
 });
 afterEach(async () => {
   for (const s of toClose.splice(0)) await s.close();
@@ -31,14 +30,15 @@ afterEach(async () => {
 afterAll(() => h.close());
 
 const send = (kind: string, data: object) =>
-  request(h.app)
+  h
+    .as()
     .post('/api/commands')
     .send({ id: newId(), kind, records: [{ seen: 0, data }] });
 const trace = (s: PurgeSession): Promise<TraceRow[]> => h.store.trace.rows(s.id);
 const values = (rows: readonly TraceRow[]): number[] => rows.flatMap((r) => (r.value === null ? [] : [r.value]));
 const notes = (rows: readonly TraceRow[]): string[] => rows.flatMap((r) => (r.says === null ? [] : [r.says]));
 const service = (sets: readonly ReachableSet[]) => {
-  const s = liveService(h.store, sets, quiet);
+  const s = liveService(async () => [h.store], sets, quiet);
   toClose.push(s);
   return s;
 };
@@ -176,7 +176,7 @@ describe('reading instruments into the trace', () => {
 
   it('of two servers on one database one reads; when it goes the other goes on, and no reading stands twice', async () => {
     const { session, oxygen, sets } = await watched();
-    const first = liveService(h.store, sets, quiet);
+    const first = liveService(async () => [h.store], sets, quiet);
     await until(oxygen.listeners, (n) => n === 1);
     service(sets);
     for (let i = 1; i <= 5; i++) oxygen.say(`oxygen ${i / 10} %`);
@@ -241,7 +241,8 @@ describe('sessions and marks', () => {
   it('nobody can change or remove what is evidence, not even in the database', async () => {
     const session = sampleSession();
     await send('purge_session', session).expect(200);
-    const again = await request(h.app)
+    const again = await h
+      .as()
       .post('/api/commands')
       .send({ id: newId(), kind: 'purge_session', records: [{ seen: 1, data: { ...session, limit: 0.1 } }] });
     expect(again.status).toBe(409);
@@ -294,28 +295,28 @@ describe('sessions and marks', () => {
     await send('purge_session', session).expect(200);
     const typed = sampleMark(session, { kind: 'reading by hand', vent: null, device: 'oxygen', value: 0.0075 });
     const command = { id: newId(), kind: 'purge_mark', records: [{ seen: 0, data: typed }] };
-    for (let i = 0; i < 2; i++) await request(h.app).post('/api/commands').send(command).expect(200);
+    for (let i = 0; i < 2; i++) await h.as().post('/api/commands').send(command).expect(200);
     await h.store.trace.insert(session.id, [
       { atMs: Date.now(), device: 'oxygen', value: 0.008, toldMs: null, says: null },
       { atMs: Date.now(), device: null, value: null, toldMs: null, says: '=cmd()' },
     ]);
-    const list = (await request(h.app).get(`/api/jobs/${session.jobId}/sessions`).expect(200)).body as {
+    const list = (await h.as().get(`/api/jobs/${session.jobId}/sessions`).expect(200)).body as {
       session: PurgeSession;
       marks: PurgeMark[];
     }[];
     expect(list.find((s) => s.session.id === session.id)?.marks).toHaveLength(1);
-    const csv = (await request(h.app).get(`/api/sessions/${session.id}/trace.csv`).expect(200)).text;
+    const csv = (await h.as().get(`/api/sessions/${session.id}/trace.csv`).expect(200)).text;
     expect(csv.split('\r\n')[0]).toBe('at,what,value,unit,by,note');
     expect(csv).toContain('oxygen,0.80000,%,instrument,');
     expect(csv).toContain('oxygen,0.75000,%,"by hand, Prue Akintola",');
     expect(csv).toContain("'=cmd()");
-    await request(h.app).get(`/api/sessions/${newId()}/trace.csv`).expect(404);
+    await h.as().get(`/api/sessions/${newId()}/trace.csv`).expect(404);
   });
 
   it('goes out with the job file and comes back the same', async () => {
     const text = await exportJob(h.store, file.job.id);
     const other = await harness();
-    await importJob(other.store, JSON.parse(text) as never, newId(), 'user');
+    await importJob(other.store, JSON.parse(text) as never, newId());
     expect(await exportJob(other.store, file.job.id)).toBe(text);
     expect(text).toContain('"device":"oxygen"');
     await other.close();

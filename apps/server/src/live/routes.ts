@@ -1,6 +1,7 @@
 import { traceTable, type SessionDetail, type TraceRow } from '@hephaist/contracts';
 import { STAND_IN_MISHAPS, type StandInMishap } from '@hephaist/core';
 import { Router, type Request, type Response } from 'express';
+import { storeOf } from '../access/guard.js';
 import Papa from 'papaparse';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
@@ -58,28 +59,32 @@ const afterOf = (req: Request): number => {
 };
 
 /** Purge sessions of a job, the stream of one, its trace as CSV, and the knobs of the stand-ins. */
-export function liveRoutes(store: RecordStore, sets: readonly ReachableSet[]): Router {
+export function liveRoutes(sets: readonly ReachableSet[]): Router {
   const router = Router();
   router.get('/instruments', (_req, res) => {
     res.json(sets.map(({ id, name, devices, standIn }) => ({ id, name, devices, standIn })));
   });
   router.get('/jobs/:id/sessions', async (req, res) => {
+    const store = storeOf(req);
     const own = { job_id: idParam(req) };
     const [sessions, marks] = await Promise.all([store.list('purge_session', own), store.list('purge_mark', own)]);
     res.json(sessions.map((s) => ({ session: plain(s), marks: marks.filter((m) => m.sessionId === s.id).map(plain) })));
   });
   router.get('/sessions/:id', async (req, res) => {
-    res.json(await detailOf(store, idParam(req)));
+    res.json(await detailOf(storeOf(req), idParam(req)));
   });
   router.get('/sessions/:id/trace', async (req, res) => {
+    const store = storeOf(req);
     await detailOf(store, idParam(req));
     res.json(await store.trace.rows(idParam(req), afterOf(req)));
   });
   router.get('/sessions/:id/stream', async (req, res) => {
+    const store = storeOf(req);
     await detailOf(store, idParam(req));
     await stream(store, idParam(req), afterOf(req), res);
   });
   router.get('/sessions/:id/trace.csv', async (req, res) => {
+    const store = storeOf(req);
     const { session, marks } = await detailOf(store, idParam(req));
     const joints = await store.list('joint', { job_id: session.jobId });
     const names = new Map(joints.map((j) => [j.id, j.mark]));

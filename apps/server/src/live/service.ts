@@ -11,6 +11,7 @@ const LOOK_MS = 500;
 const HOLD_S = 4;
 
 interface Reading {
+  readonly store: RecordStore;
   readonly session: PurgeSession;
   readonly set: ReachableSet;
   readonly reader: { readonly close: () => Promise<void> };
@@ -19,11 +20,11 @@ interface Reading {
 }
 
 /**
- * Reads the instruments of every open purge session of a company. Any number of servers may run it on one database:
+ * Reads the instruments of every open purge session of every company. Any number of servers may run it on one database:
  * each session is read by one of them, and another goes on with it soon after that one is gone.
  */
 export function liveService(
-  store: RecordStore,
+  stores: () => Promise<readonly RecordStore[]>,
   sets: readonly ReachableSet[],
   log: Logger,
 ): { readonly close: () => Promise<void> } {
@@ -39,7 +40,7 @@ export function liveService(
 
   /** The stand-ins have no hands of their own: they follow what is marked. */
   async function handle(reading: Reading): Promise<void> {
-    const { session, set } = reading;
+    const { session, set, store } = reading;
     if (!set.control) return;
     const marks = await store.list('purge_mark', { session_id: session.id });
     try {
@@ -58,23 +59,26 @@ export function liveService(
   }
 
   async function look(): Promise<void> {
-    const sessions = await store.trace.open();
-    const wanted = new Set(sessions.map((s) => s.id));
-    for (const id of [...open.keys()])
+    const going = (
+      await Promise.all(
+        (await stores()).map(async (store) => (await store.trace.open()).map((session) => ({ store, session }))),
+      )
+    ).flat();
+    const wanted = new Set(going.map((g) => g.session.id));
+    for (const [id, ended] of [...open])
       if (!wanted.has(id)) {
-        const ended = open.get(id);
-        if (ended) await handle(ended);
+        await handle(ended);
         await drop(id);
-        await store.trace.letGo(id, holder);
+        await ended.store.trace.letGo(id, holder);
       }
-    for (const session of sessions) {
+    for (const { store, session } of going) {
       const set = sets.find((s) => s.id === session.instruments);
       if (!set) continue;
       const mine = await store.trace.hold(session.id, holder, HOLD_S);
       if (!mine) await drop(session.id);
       else if (!open.has(session.id)) {
         const reader = readSession(session, set, store.trace, holder, () => void drop(session.id));
-        open.set(session.id, { session, set, reader, told: null });
+        open.set(session.id, { store, session, set, reader, told: null });
       }
       const reading = open.get(session.id);
       if (reading) await handle(reading);
@@ -96,7 +100,7 @@ export function liveService(
       closed = true;
       clearInterval(timer);
       await looking;
-      for (const id of [...open.keys()]) {
+      for (const [id, { store }] of [...open]) {
         await drop(id).catch(() => undefined);
         await store.trace.letGo(id, holder).catch(() => undefined);
       }

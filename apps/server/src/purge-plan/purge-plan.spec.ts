@@ -1,5 +1,4 @@
 import { networkOf } from '@hephaist/core';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
@@ -13,12 +12,11 @@ const oxygen = file.lines.find((l) => l.name === 'Surgery oxygen')!;
 const asked = { system: 'us', minutes: 8, cylinder: '300 ft³' };
 beforeAll(async () => {
   h = await harness();
-  await importJob(h.store, file, newId(), 'demo');
+  await importJob(h.store, file, newId());
 });
 afterAll(() => h.close());
 
-const post = (body: object, lineId = oxygen.id) =>
-  request(h.app).post(`/api/lines/${lineId}/purge-plan.pdf`).send(body);
+const post = (body: object, lineId = oxygen.id) => h.as().post(`/api/lines/${lineId}/purge-plan.pdf`).send(body);
 
 describe('the purge plan of a line as PDF', () => {
   it('is one page with the order, the limit and the mishaps that were worked out here', async () => {

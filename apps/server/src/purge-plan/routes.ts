@@ -1,15 +1,15 @@
 import { Router } from 'express';
+import { storeOf } from '../access/guard.js';
 import { idParam } from '../jobs/routes.js';
-import type { RecordStore } from '../records/store.js';
 import { purgePlanPdf } from './pdf.js';
 import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
 
 /** The purge plan of a line as one page of PDF, worked out on the server. */
-export function purgePlanRoutes(store: RecordStore): Router {
+export function purgePlanRoutes(): Router {
   const router = Router();
   router.post('/lines/:id/purge-plan.pdf', async (req, res) => {
     const request = parsePurgePlanRequest(req.body);
-    const plan = await purgePlanOf(store, idParam(req), request);
+    const plan = await purgePlanOf(storeOf(req), idParam(req), request);
     const pdf = await purgePlanPdf(plan, request, new Date().toISOString().slice(0, 10));
     res.type('application/pdf').setHeader('Content-Disposition', 'attachment; filename="purge-plan.pdf"');
     res.send(pdf);

@@ -1,5 +1,4 @@
 import type { Joint, JointPage, Stored } from '@hephaist/contracts';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
@@ -10,11 +9,11 @@ const first = file.joints[0] as Joint;
 
 beforeAll(async () => {
   h = await harness();
-  await importJob(h.store, file, newId(), 'demo');
+  await importJob(h.store, file, newId());
 });
 afterAll(() => h.close());
 
-const send = (body: object) => request(h.app).post('/api/commands').send(body);
+const send = (body: object) => h.as().post('/api/commands').send(body);
 const jointCommand = (seen: number, data: object, id = newId()) => ({ id, kind: 'joint', records: [{ seen, data }] });
 const freshJoint = (change: Partial<Joint> = {}): Joint => ({
   ...first,
@@ -179,7 +178,8 @@ describe('reading', () => {
     const seen: string[] = [];
     let next: string | null = '';
     while (next !== null) {
-      const page: { body: JointPage } = await request(h.app)
+      const page: { body: JointPage } = await h
+        .as()
         .get(`/api/jobs/${first.jobId}/joints?limit=37${next ? `&after=${next}` : ''}`)
         .expect(200);
       seen.push(...page.body.joints.map((j: Joint) => j.id));
@@ -190,15 +190,15 @@ describe('reading', () => {
   });
 
   it('lists jobs with how many joints are brazed, and answers 404 for others', async () => {
-    const jobs = await request(h.app).get('/api/jobs').expect(200);
+    const jobs = await h.as().get('/api/jobs').expect(200);
     expect(jobs.body[0]).toMatchObject({ name: 'Saltmarsh Sea-Turtle Hospital', brazed: 18 }); // 17 of the demo and PF-09 above
-    await request(h.app).get(`/api/jobs/${newId()}`).expect(404);
-    await request(h.app).get('/api/jobs/not-an-id').expect(404);
-    await request(h.app).get('/api/nothing').expect(404);
+    await h.as().get(`/api/jobs/${newId()}`).expect(404);
+    await h.as().get('/api/jobs/not-an-id').expect(404);
+    await h.as().get('/api/nothing').expect(404);
   });
 
   it('gives the crew with each joint on its calendar day', async () => {
-    const crew = await request(h.app).get('/api/crew').expect(200);
+    const crew = await h.as().get('/api/crew').expect(200);
     expect(crew.body.brazers).toHaveLength(6);
     expect(crew.body.brazings[0].day).toMatch(/^2026-06-/);
   });

@@ -1,15 +1,22 @@
 import {
+  contentHash,
   EVIDENCE,
+  MEANINGS,
   REMOVABLE,
+  SIGNABLE,
   type JointLog,
   type Kind,
+  type Me,
+  type Meaning,
   type PurgeMark,
   type PurgeSession,
   type PutCommand,
   type PutResult,
   type RecordKinds,
+  type Signature,
   type Stored,
 } from '@hephaist/contracts';
+import { v7 as newId } from 'uuid';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
 import { ConflictError, RefusedError } from '../http/errors.js';
@@ -67,19 +74,49 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
 }
 
+/** The signature that a command's record gets, in the name of who sent it. */
+async function sign(store: RecordStore, command: PutCommand, meaning: Meaning, signer: Signer): Promise<void> {
+  const [only] = command.records;
+  if (!only || command.records.length > 1 || !(SIGNABLE as readonly string[]).includes(command.kind))
+    throw new RefusedError('One procedure, coupon, log entry, brazer or job is signed at a time.');
+  await store.insert('signature', {
+    id: newId(),
+    kind: command.kind as Signature['kind'],
+    recordId: only.data.id,
+    version: only.seen + 1,
+    contentHash: contentHash(only.data),
+    meaning,
+    accountId: signer.id,
+    person: signer.person,
+    roles: [...signer.roles],
+    at: new Date().toISOString(),
+  });
+}
+
+/** Who signs: an account whose password was given again just now. */
+export type Signer = Pick<Me, 'id' | 'person' | 'roles'>;
+
 /**
  * Carries out a write: all of its records or none. The same command sent again gets its first answer.
+ * With a signature, record and signature are written together or not at all.
  * @throws ConflictError when a record changed since the writer saw it
  */
-export async function put(store: RecordStore, command: PutCommand, actor: string): Promise<PutResult> {
-  return store.inTransaction(async (trx) => {
-    const before = await trx.claimCommand(command.id, actor, command.kind);
-    if (before) return before as PutResult;
-    for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
-    for (const r of command.records) await checkOne(trx, command.kind, r.data);
-    const records = await putAll(trx, command);
-    const result: PutResult = { commandId: command.id, records };
-    await trx.finishCommand(command.id, result);
-    return result;
-  });
+export async function put(
+  store: RecordStore,
+  command: PutCommand,
+  signed: { readonly meaning: Meaning; readonly by: Signer } | null = null,
+): Promise<PutResult> {
+  const deed = signed ? `sign ${command.kind}` : `write ${command.kind}`;
+  return store.once(
+    command.id,
+    deed,
+    async (trx) => {
+      for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
+      for (const r of command.records) await checkOne(trx, command.kind, r.data);
+      const records = await putAll(trx, command);
+      if (signed) await sign(trx, command, signed.meaning, signed.by);
+      return { commandId: command.id, records };
+    },
+    signed ? MEANINGS[signed.meaning] : '',
+  );
 }

@@ -1,5 +1,6 @@
-import type { Kind, RecordKinds, Stored } from '@hephaist/contracts';
+import { contentHash, type Kind, type RecordKinds, type Stored, type Touched } from '@hephaist/contracts';
 import type { Knex } from 'knex';
+import { appendTrail, type Actor } from '../audit/trail.js';
 import { TraceStore } from '../live/trace-store.js';
 
 /** The one place that speaks SQL about records; every query is scoped by company here. */
@@ -23,15 +24,26 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
   weighing: () => ({}),
   purge_session: (d) => ({ job_id: d.jobId, line_id: d.lineId, instruments: d.instruments, started_at: d.startedAt }),
   purge_mark: (d) => ({ job_id: d.jobId, session_id: d.sessionId, joint_id: d.jointId, kind: d.kind }),
+  signature: (d) => ({ record_id: d.recordId }),
 };
 
 /** Rows in one insert: the database takes 65 535 values in a statement. */
 const INSERT_AT_ONCE = 1000;
 
+export type { Actor };
+
+/** The program itself, where nobody asked. */
+export const ITSELF: Actor = { id: null, person: 'the program' };
+
+/** The records of one company, written in the name of whoever asked. */
 export class RecordStore {
+  /** Records written in this transaction, for the trail. */
+  private readonly touched: Touched[] = [];
+
   constructor(
-    private readonly db: Knex,
-    private readonly companyId: string,
+    readonly db: Knex,
+    readonly companyId: string,
+    readonly by: Actor = ITSELF,
   ) {}
 
   /** What was read in purge sessions. */
@@ -98,6 +110,8 @@ export class RecordStore {
       }[];
       fresh.push(...done.map((r) => r.id));
     }
+    const isFresh = new Set(fresh);
+    for (const d of all) if (isFresh.has(d.id)) this.touched.push([kind, d.id, 1, contentHash(d)]);
     return fresh;
   }
 
@@ -106,30 +120,46 @@ export class RecordStore {
     const done = await this.table(kind)
       .where({ id: data.id, version: seen })
       .update({ version: seen + 1, data: JSON.stringify(data), changed_at: this.db.fn.now(), ...columns[kind](data) });
+    if (done > 0) this.touched.push([kind, data.id, seen + 1, contentHash(data)]);
     return done > 0;
   }
 
   /** Deletes a record that still stands at version `seen`; false where it does not. */
   async remove(kind: Kind, id: string, seen: number): Promise<boolean> {
-    return (await this.table(kind).where({ id, version: seen }).del()) > 0;
+    const gone = (await this.table(kind).where({ id, version: seen }).del()) > 0;
+    if (gone) this.touched.push([kind, id, seen, null]);
+    return gone;
   }
 
-  /** Claims a command id; null when it is new, else the answer given the first time. */
-  async claimCommand(id: string, actor: string, kind: string): Promise<unknown> {
-    const fresh = (await this.db('command')
-      .insert({ company_id: this.companyId, id, actor, kind, result: 'null' })
-      .onConflict(['company_id', 'id'])
-      .ignore()
-      .returning('id')) as unknown[];
-    if (fresh.length) return null;
-    const row = (await this.table('command').where({ id }).first('result')) as { result: unknown };
-    return row.result;
+  /**
+   * Carries out a command once, all of it or nothing, with its entry in the trail: the same command sent again gets
+   * its first answer.
+   * @param deed what it is, as the trail names it
+   * @param says a few words more for the trail
+   */
+  async once<T>(id: string, deed: string, work: (trx: RecordStore) => Promise<T>, says = ''): Promise<T> {
+    return this.inTransaction(async (trx) => {
+      const fresh = (await trx
+        .db('command')
+        .insert({ company_id: trx.companyId, id, actor: trx.by.id ?? trx.by.person, kind: deed, result: 'null' })
+        .onConflict(['company_id', 'id'])
+        .ignore()
+        .returning('id')) as unknown[];
+      if (!fresh.length) return ((await trx.table('command').where({ id }).first('result')) as { result: T }).result;
+      const result = await work(trx);
+      await trx
+        .table('command')
+        .where({ id })
+        .update({ result: JSON.stringify(result) });
+      await trx.note(deed, says);
+      return result;
+    });
   }
 
-  async finishCommand(id: string, result: unknown): Promise<void> {
-    await this.table('command')
-      .where({ id })
-      .update({ result: JSON.stringify(result) });
+  /** Writes what was touched so far into the trail. */
+  private async note(deed: string, says: string): Promise<void> {
+    const { by, touched: records } = this;
+    await appendTrail(this.db, this.companyId, { at: new Date(), by, deed, records, says });
   }
 
   /** True where anything was written by a person rather than the demo. */
@@ -138,7 +168,7 @@ export class RecordStore {
   }
 
   async inTransaction<T>(work: (store: RecordStore) => Promise<T>): Promise<T> {
-    return this.db.transaction((trx) => work(new RecordStore(trx, this.companyId)));
+    return this.db.transaction((trx) => work(new RecordStore(trx, this.companyId, this.by)));
   }
 
   /** Jobs with how many joints they have and how many are brazed and accepted. */

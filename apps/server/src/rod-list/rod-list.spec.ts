@@ -1,4 +1,3 @@
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
@@ -9,7 +8,7 @@ let h: Harness;
 const file = demoFile();
 beforeAll(async () => {
   h = await harness();
-  await importJob(h.store, file, newId(), 'demo');
+  await importJob(h.store, file, newId());
 });
 afterAll(() => h.close());
 
@@ -22,7 +21,7 @@ const asked = {
   spare: 0.1,
   loss: 0.15,
 };
-const post = (body: object, jobId = file.job.id) => request(h.app).post(`/api/jobs/${jobId}/rod-list.pdf`).send(body);
+const post = (body: object, jobId = file.job.id) => h.as().post(`/api/jobs/${jobId}/rod-list.pdf`).send(body);
 
 describe('the rod list as PDF', () => {
   it('reads back by another library with every rod, flux and the sum of the list', async () => {

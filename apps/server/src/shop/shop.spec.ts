@@ -1,6 +1,5 @@
 import type { Joint, Line } from '@hephaist/contracts';
 import { DEFAULT_WEIGHTS } from '@hephaist/core';
-import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
@@ -11,16 +10,18 @@ let h: Harness;
 const file = demoFile();
 beforeAll(async () => {
   h = await harness();
-  await importJob(h.store, file, newId(), 'demo');
+  await importJob(h.store, file, newId());
 });
 afterAll(() => h.close());
 
 const send = (kind: string, data: object, seen = 0) =>
-  request(h.app)
+  h
+    .as()
     .post('/api/commands')
     .send({ id: newId(), kind, records: [{ seen, data }] });
 const remove = (kind: string, id: string, seen: number) =>
-  request(h.app)
+  h
+    .as()
     .post('/api/commands')
     .send({ id: newId(), kind, records: [], removals: [{ id, seen }] });
 const ownTube = {
@@ -39,7 +40,7 @@ const ownTube = {
 
 describe('the company’s tables', () => {
   it('holds the demo’s own row and no weights at first', async () => {
-    const shop = (await request(h.app).get('/api/shop').expect(200)).body;
+    const shop = (await h.as().get('/api/shop').expect(200)).body;
     expect(shop.rows).toHaveLength(1);
     expect(shop.weighing).toBeNull();
   });
@@ -68,7 +69,7 @@ describe('the company’s tables', () => {
     expect(bad.body.fields.map((f: { field: string }) => f.field)).toContain('values.wallM');
   });
   it('can be put back: the row goes, and comes back only anew', async () => {
-    const [row] = (await request(h.app).get('/api/shop')).body.rows as { id: string; version: number }[];
+    const [row] = (await h.as().get('/api/shop')).body.rows as { id: string; version: number }[];
     await remove('own_row', row!.id, row!.version).expect(200);
     expect((await shopFor(h.store)).catalogue.part('txv')?.limitK).toBeCloseTo(394.26, 1);
   });
@@ -99,7 +100,8 @@ describe('lines and jobs', () => {
   it('marks may be exchanged within one write, and not doubled', async () => {
     const [a, b] = file.joints as [Joint, Joint];
     const swap = (m1: string, m2: string) =>
-      request(h.app)
+      h
+        .as()
         .post('/api/commands')
         .send({
           id: newId(),
@@ -126,15 +128,15 @@ describe('lines and jobs', () => {
       id: newId(),
       records: [...many.slice(0, 2999), { seen: 0, data: { ...many[0]!.data, id: newId() } }],
     };
-    await request(h.app).post('/api/commands').send(bad).expect(422);
+    await h.as().post('/api/commands').send(bad).expect(422);
     expect(await h.store.count('joint', { job_id: file.job.id })).toBe(before);
-    const done = await request(h.app).post('/api/commands').send(command).expect(200);
+    const done = await h.as().post('/api/commands').send(command).expect(200);
     expect(done.body.records).toHaveLength(3000);
     expect(await h.store.count('joint', { job_id: file.job.id })).toBe(before + 3000);
   });
   it('a copy has the lines and joints under new ids, and nothing that was brazed; sent twice it is made once', async () => {
     const id = newId();
-    const copy = () => request(h.app).post(`/api/jobs/${file.job.id}/copy/${id}`).send({ name: 'The same again' });
+    const copy = () => h.as().post(`/api/jobs/${file.job.id}/copy/${id}`).send({ name: 'The same again' });
     const first = await copy().expect(201);
     expect((await copy().expect(201)).body).toEqual(first.body);
     const jobId = first.body.jobId as string;
@@ -143,15 +145,15 @@ describe('lines and jobs', () => {
     expect(await h.store.count('log', { job_id: jobId })).toBe(0);
     const ids = new Set((await h.store.list('joint', { job_id: file.job.id })).map((j) => j.id));
     expect((await h.store.list('joint', { job_id: jobId })).some((j) => ids.has(j.id))).toBe(false);
-    await request(h.app).post(`/api/jobs/${newId()}/copy/${newId()}`).send({ name: 'x' }).expect(404);
+    await h.as().post(`/api/jobs/${newId()}/copy/${newId()}`).send({ name: 'x' }).expect(404);
     expect(
-      (await request(h.app).post(`/api/jobs/${file.job.id}/copy/${newId()}`).send({}).expect(422)).body.fields[0].field,
+      (await h.as().post(`/api/jobs/${file.job.id}/copy/${newId()}`).send({}).expect(422)).body.fields[0].field,
     ).toBe('name');
   });
   it('an archived job says so in the list', async () => {
     const { version, ...job } = (await h.store.find('job', file.job.id))!;
     await send('job', { ...job, archived: true }, version).expect(200);
-    const list = (await request(h.app).get('/api/jobs')).body as { id: string; archived: boolean }[];
+    const list = (await h.as().get('/api/jobs')).body as { id: string; archived: boolean }[];
     expect(list.find((j) => j.id === job.id)?.archived).toBe(true);
   });
 });

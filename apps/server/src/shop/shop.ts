@@ -1,6 +1,7 @@
 import { shopOf, type ShopData } from '@hephaist/contracts';
 import { catalogueWith, type Catalogue, type Shop } from '@hephaist/core';
 import { Router } from 'express';
+import { storeOf } from '../access/guard.js';
 import type { RecordStore } from '../records/store.js';
 
 /** The shipped tables with the company's own rows over them. */
@@ -18,10 +19,10 @@ export async function shopFor(store: RecordStore): Promise<Shop> {
 }
 
 /** Reading what the company changed of the shipped tables and weights. */
-export function shopRoutes(store: RecordStore): Router {
+export function shopRoutes(): Router {
   const router = Router();
-  router.get('/shop', async (_req, res) => {
-    res.json(await dataOf(store));
+  router.get('/shop', async (req, res) => {
+    res.json(await dataOf(storeOf(req)));
   });
   return router;
 }

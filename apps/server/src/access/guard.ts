@@ -1,0 +1,72 @@
+import { mayDo, whoMay, type Deed } from '@hephaist/contracts';
+import { parseCookie } from 'cookie';
+import type { Request, RequestHandler, Response } from 'express';
+import type { Knex } from 'knex';
+import { ForbiddenError, NotFoundError, SignedOutError } from '../http/errors.js';
+import type { Account, PeopleStore } from '../people/people-store.js';
+import { LONGEST_MS, whoIs } from '../people/sign-in.js';
+import { RecordStore } from '../records/store.js';
+import { deedOf } from './route-deeds.js';
+
+const COOKIE = 'hephaist';
+
+interface Signed {
+  readonly account: Account;
+  readonly store: RecordStore;
+}
+const signed = new WeakMap<Request, Signed>();
+
+function signedOf(req: Request): Signed {
+  const found = signed.get(req);
+  if (!found) throw new SignedOutError();
+  return found;
+}
+
+/** Who asks. */
+export const accountOf = (req: Request): Account => signedOf(req).account;
+
+/** The records of the company of who asks; there is no other way to them from a route. */
+export const storeOf = (req: Request): RecordStore => signedOf(req).store;
+
+export const tokenOf = (req: Request): string | undefined => parseCookie(req.headers.cookie ?? '')[COOKIE];
+
+/** Gives the browser its token: no script reads it, no other site sends it. */
+export function giveToken(req: Request, res: Response, token: string | null): void {
+  const options = { httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure } as const;
+  if (token) res.cookie(COOKIE, token, { ...options, maxAge: LONGEST_MS });
+  else res.clearCookie(COOKIE, options);
+}
+
+/** @throws ForbiddenError with who may, where the one who asks may not */
+export function mustBeAllowed(account: Account, deed: Deed): void {
+  if (mayDo(account.roles, deed)) return;
+  const who = whoMay(deed);
+  throw new ForbiddenError(
+    who.length
+      ? `This is for ${who.join(', ')}; you are signed in as ${account.roles.join(', ')}.`
+      : 'Nobody writes this by hand.',
+  );
+}
+
+/**
+ * Stands before every route: finds out who asks and whether that role may. What is not in the table of routes does
+ * not answer; a write that another site had the browser send is refused.
+ */
+export function guard(db: Knex, people: PeopleStore, now: () => Date): RequestHandler {
+  return async (req, _res, next) => {
+    const deed = deedOf(req.method === 'HEAD' ? 'GET' : req.method, req.path);
+    const site = req.headers['sec-fetch-site'];
+    if (req.method !== 'GET' && site && site !== 'same-origin' && site !== 'none')
+      throw new ForbiddenError('Asked by another site.');
+    if (deed === 'open') return next();
+    const account = await whoIs(people, tokenOf(req), now());
+    if (deed === null) throw new NotFoundError('Nothing answers at this address.');
+    if (deed !== 'own') {
+      if (account.mustChange) throw new ForbiddenError('Change the password you were given first.');
+      mustBeAllowed(account, deed);
+    }
+    const by = { id: account.id, person: account.person };
+    signed.set(req, { account, store: new RecordStore(db, account.companyId, by) });
+    next();
+  };
+}

@@ -1,0 +1,56 @@
+import type { Deed } from '@hephaist/contracts';
+
+/** `open`: nobody need be signed in. `own`: about oneself, in any role, even before a given password is changed. */
+export type RouteDeed = Deed | 'open' | 'own';
+
+/**
+ * Every route under /api with what it takes to use it. A route that is not here does not answer. Commands are asked
+ * again for the kind of record they write.
+ */
+export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', path: string, deed: RouteDeed])[] = [
+  ['GET', '/health', 'open'],
+  ['POST', '/sign-in', 'open'],
+  ['GET', '/first-run', 'open'],
+  ['POST', '/first-run', 'open'],
+  ['GET', '/me', 'own'],
+  ['POST', '/sign-out', 'own'],
+  ['POST', '/password', 'own'],
+  ['GET', '/people', 'people'],
+  ['POST', '/people', 'people'],
+  ['PUT', '/people/:id', 'people'],
+  ['GET', '/trail', 'trail'],
+  ['POST', '/trail/check', 'trail'],
+  ['GET', '/signatures/:id', 'read'],
+  ['POST', '/commands', 'read'],
+  ['GET', '/jobs', 'read'],
+  ['GET', '/jobs/:id', 'read'],
+  ['GET', '/jobs/:id/joints', 'read'],
+  ['GET', '/jobs/:id/logs', 'read'],
+  ['GET', '/jobs/:id/sessions', 'read'],
+  ['POST', '/jobs/:id/joints/check-csv', 'write:joint'],
+  ['POST', '/jobs/:id/copy/:commandId', 'write:job'],
+  ['GET', '/jobs/:id/export', 'export'],
+  ['POST', '/import/:id', 'import'],
+  ['GET', '/crew', 'read'],
+  ['GET', '/shop', 'read'],
+  ['POST', '/jobs/:id/rod-list.pdf', 'read'],
+  ['POST', '/lines/:id/purge-plan.pdf', 'read'],
+  ['GET', '/instruments', 'read'],
+  ['POST', '/instruments/:set/mishap', 'mishap'],
+  ['GET', '/sessions/:id', 'read'],
+  ['GET', '/sessions/:id/trace', 'read'],
+  ['GET', '/sessions/:id/stream', 'read'],
+  ['GET', '/sessions/:id/trace.csv', 'read'],
+];
+
+const segments = (path: string): string[] => path.split('/').filter(Boolean);
+
+/** What a request needs; null where nothing answers. */
+export function deedOf(method: string, path: string): RouteDeed | null {
+  const asked = segments(path);
+  const found = ROUTE_DEEDS.find(([m, pattern]) => {
+    const parts = segments(pattern);
+    return m === method && parts.length === asked.length && parts.every((p, i) => p.startsWith(':') || p === asked[i]);
+  });
+  return found?.[2] ?? null;
+}

@@ -1,0 +1,72 @@
+import { canonical, type Touched, type TrailBody, type TrailEntry } from '@hephaist/contracts';
+import { EMPTY_CHAIN, nextEntry, type ChainHead } from '@hephaist/core';
+import type { Knex } from 'knex';
+
+/** Who does something: an account, or a part of the program under its own name. */
+export interface Actor {
+  readonly id: string | null;
+  readonly person: string;
+}
+
+interface HeadRow {
+  seq: string;
+  hash: string;
+}
+
+const headOf = (row: HeadRow | undefined): ChainHead => (row ? { seq: Number(row.seq), hash: row.hash } : EMPTY_CHAIN);
+
+/** Where a company's trail stands now. */
+export async function trailHead(db: Knex, companyId: string): Promise<ChainHead> {
+  return headOf((await db('audit_head').where({ company_id: companyId }).first('seq', 'hash')) as HeadRow | undefined);
+}
+
+/**
+ * Appends an entry. Runs inside the transaction of what it tells of, so that neither is there without the other;
+ * writers of one company wait for each other here, so that the chain has one end.
+ */
+export async function appendTrail(
+  trx: Knex,
+  companyId: string,
+  what: {
+    readonly at: Date;
+    readonly by: Actor;
+    readonly deed: string;
+    readonly records?: readonly Touched[];
+    readonly says?: string;
+  },
+): Promise<void> {
+  await trx('audit_head')
+    .insert({ company_id: companyId, ...EMPTY_CHAIN })
+    .onConflict('company_id')
+    .ignore();
+  const head = headOf(
+    (await trx('audit_head').where({ company_id: companyId }).forUpdate().first('seq', 'hash')) as HeadRow,
+  );
+  const body: TrailBody = {
+    at: what.at.toISOString(),
+    by: what.by,
+    deed: what.deed,
+    records: what.records ?? [],
+    says: what.says ?? '',
+  };
+  const entry = nextEntry(head, canonical(body));
+  await trx('audit').insert({ company_id: companyId, ...entry });
+  await trx('audit_head').where({ company_id: companyId }).update({ seq: entry.seq, hash: entry.hash });
+}
+
+/** Entries before a number, newest first. */
+export async function trailPage(
+  db: Knex,
+  companyId: string,
+  before: number | null,
+  limit: number,
+): Promise<TrailEntry[]> {
+  const query = db('audit').where({ company_id: companyId });
+  if (before !== null) void query.where('seq', '<', before);
+  const rows = (await query.orderBy('seq', 'desc').limit(limit).select('seq', 'body', 'hash')) as {
+    seq: string;
+    body: string;
+    hash: string;
+  }[];
+  return rows.map((r) => ({ seq: Number(r.seq), hash: r.hash, body: JSON.parse(r.body) as TrailBody }));
+}

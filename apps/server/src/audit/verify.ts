@@ -1,0 +1,103 @@
+import { contentHash, KINDS, type Kind, type TrailBody, type TrailVerdict } from '@hephaist/contracts';
+import { EMPTY_CHAIN, followChain, type ChainEntry, type ChainHead } from '@hephaist/core';
+import type { Knex } from 'knex';
+import { trailHead } from './trail.js';
+
+/** Entries and records read at once. */
+const AT_ONCE = 5000;
+/** Problems told before it stops counting. */
+const MOST_PROBLEMS = 50;
+
+/** What the trail last said of each record. */
+type Last = Map<string, { version: number; hash: string | null }>;
+
+async function followEntries(
+  db: Knex,
+  companyId: string,
+  anchor: ChainHead | null,
+  problems: string[],
+): Promise<{ head: ChainHead; last: Last }> {
+  const last: Last = new Map();
+  let head: ChainHead = EMPTY_CHAIN;
+  for (;;) {
+    const rows = (await db('audit')
+      .where({ company_id: companyId })
+      .andWhere('seq', '>', head.seq)
+      .orderBy('seq')
+      .limit(AT_ONCE)
+      .select('seq', 'body', 'hash')) as { seq: string; body: string; hash: string }[];
+    if (!rows.length) break;
+    const entries: ChainEntry[] = rows.map((r) => ({ seq: Number(r.seq), body: r.body, hash: r.hash }));
+    const followed = followChain(head, entries);
+    for (const e of entries) {
+      if (anchor?.seq === e.seq && anchor.hash !== e.hash)
+        problems.push(`entry ${e.seq} is not the one that was written down elsewhere`);
+      for (const [kind, id, version, hash] of (JSON.parse(e.body) as TrailBody).records)
+        last.set(`${kind} ${id}`, { version, hash });
+    }
+    if (followed.broken) {
+      problems.push(followed.broken.says);
+      return { head: followed.head, last };
+    }
+    head = followed.head;
+  }
+  if (anchor && anchor.seq > head.seq) problems.push(`the trail ends at ${head.seq}, before entry ${anchor.seq}`);
+  const kept = await trailHead(db, companyId);
+  if (kept.seq !== head.seq || kept.hash !== head.hash)
+    problems.push(`the trail ends at entry ${head.seq}, but ${kept.seq} were written`);
+  return { head, last };
+}
+
+/** Each record on file against what the trail last said of it. Takes out of `last` what it met. */
+async function compareRecords(
+  db: Knex,
+  companyId: string,
+  kind: Kind,
+  last: Last,
+  problems: string[],
+): Promise<number> {
+  let [after, count] = ['00000000-0000-0000-0000-000000000000', 0];
+  for (;;) {
+    const rows = (await db(kind)
+      .where({ company_id: companyId })
+      .andWhere('id', '>', after)
+      .orderBy('id')
+      .limit(AT_ONCE)
+      .select('id', 'version', 'data')) as { id: string; version: number; data: unknown }[];
+    for (const r of rows) {
+      const key = `${kind} ${r.id}`;
+      const said = last.get(key);
+      last.delete(key);
+      count += 1;
+      if (problems.length >= MOST_PROBLEMS) continue;
+      if (!said) problems.push(`${kind} ${r.id} stands here without an entry`);
+      else if (said.hash !== contentHash(r.data) || said.version !== r.version)
+        problems.push(`${kind} ${r.id} is not as the trail says`);
+    }
+    if (rows.length < AT_ONCE) return count;
+    after = rows.at(-1)?.id ?? after;
+  }
+}
+
+/**
+ * Checks a company's trail from its first entry, and every record against it: finds an entry altered, removed or
+ * moved, and a record changed, added or taken away beside the trail.
+ * @param anchor an entry's number and hash written down elsewhere, e.g. on a hand-over package
+ */
+export async function verifyTrail(db: Knex, companyId: string, anchor: ChainHead | null = null): Promise<TrailVerdict> {
+  return db.transaction(
+    async (trx) => {
+      const problems: string[] = [];
+      const { head, last } = await followEntries(trx, companyId, anchor, problems);
+      let records = 0;
+      if (!problems.length)
+        for (const kind of KINDS) records += await compareRecords(trx, companyId, kind, last, problems);
+      if (!problems.length)
+        for (const [key, said] of last)
+          if (said.hash !== null && problems.length < MOST_PROBLEMS)
+            problems.push(`${key} is gone, and the trail does not say so`);
+      return { entries: head.seq, head: head.hash, records, problems };
+    },
+    { isolationLevel: 'repeatable read', readOnly: true },
+  );
+}

@@ -1,0 +1,204 @@
+import type { ChangePerson, Me, NewPerson, Person, Role } from '@hephaist/contracts';
+import type { Knex } from 'knex';
+import { createHash } from 'node:crypto';
+
+/** An account as the sign-in needs it. */
+export interface Account extends Me {
+  readonly companyId: string;
+  readonly password: string;
+  readonly disabled: boolean;
+}
+
+interface AccountRow {
+  id: string;
+  company_id: string;
+  company: string;
+  name: string;
+  person: string;
+  roles: Role[];
+  brazer_id: string | null;
+  password: string;
+  must_change: boolean;
+  disabled: boolean;
+  last_seen: Date | null;
+}
+
+const hashed = (secret: string): string => createHash('sha256').update(secret).digest('hex');
+
+const accountOf = (r: AccountRow): Account => ({
+  id: r.id,
+  companyId: r.company_id,
+  company: r.company,
+  name: r.name,
+  person: r.person,
+  roles: r.roles,
+  brazerId: r.brazer_id,
+  password: r.password,
+  mustChange: r.must_change,
+  disabled: r.disabled,
+});
+
+/** The one place that speaks SQL about accounts and who is signed in. */
+export class PeopleStore {
+  constructor(readonly db: Knex) {}
+
+  private accounts(): Knex.QueryBuilder {
+    return this.db('account')
+      .join('company', 'company.id', 'account.company_id')
+      .select('account.*', 'company.name as company');
+  }
+
+  async byName(name: string): Promise<Account | null> {
+    const row = (await this.accounts().where('account.name', name).first()) as AccountRow | undefined;
+    return row ? accountOf(row) : null;
+  }
+
+  async byId(companyId: string, id: string): Promise<Account | null> {
+    const row = (await this.accounts().where({ 'account.company_id': companyId, 'account.id': id }).first()) as
+      AccountRow | undefined;
+    return row ? accountOf(row) : null;
+  }
+
+  async list(companyId: string): Promise<Person[]> {
+    const rows = (await this.accounts()
+      .where('account.company_id', companyId)
+      .orderBy('account.person')) as AccountRow[];
+    return rows.map((r) => ({
+      id: r.id,
+      name: r.name,
+      person: r.person,
+      roles: r.roles,
+      brazerId: r.brazer_id,
+      mustChange: r.must_change,
+      disabled: r.disabled,
+      lastSeen: r.last_seen?.toISOString() ?? null,
+    }));
+  }
+
+  /** False where the id is already there. */
+  async insert(companyId: string, p: Omit<NewPerson, 'password'>, hash: string, mustChange: boolean): Promise<boolean> {
+    const done = (await this.db('account')
+      .insert({
+        id: p.id,
+        company_id: companyId,
+        name: p.name,
+        person: p.person,
+        roles: p.roles,
+        brazer_id: p.brazerId ?? null,
+        password: hash,
+        must_change: mustChange,
+      })
+      .onConflict('id')
+      .ignore()
+      .returning('id')) as unknown[];
+    return done.length > 0;
+  }
+
+  async change(companyId: string, id: string, c: Omit<ChangePerson, 'password'>): Promise<void> {
+    await this.db('account')
+      .where({ company_id: companyId, id })
+      .update({ person: c.person, roles: c.roles, brazer_id: c.brazerId ?? null, disabled: c.disabled });
+  }
+
+  async setPassword(id: string, hash: string, mustChange: boolean): Promise<void> {
+    await this.db('account').where({ id }).update({ password: hash, must_change: mustChange });
+  }
+
+  /** Administrators of a company who can sign in. */
+  async administrators(companyId: string): Promise<string[]> {
+    const rows = (await this.db('account')
+      .where({ company_id: companyId, disabled: false })
+      .whereRaw(`'administrator' = any(roles)`)
+      .forUpdate()
+      .select('id')) as { id: string }[];
+    return rows.map((r) => r.id);
+  }
+
+  /** Remembers a sign-in by the hash of its token: who reads the table cannot sign in with it. */
+  async open(token: string, accountId: string, at: Date): Promise<void> {
+    await this.db('sign_in').insert({ token_hash: hashed(token), account_id: accountId, made_at: at, seen_at: at });
+    await this.db('account').where({ id: accountId }).update({ last_seen: at });
+  }
+
+  async signedIn(token: string): Promise<{ account: Account; madeAt: Date; seenAt: Date } | null> {
+    const row = (await this.accounts()
+      .join('sign_in', 'sign_in.account_id', 'account.id')
+      .select('sign_in.made_at', 'sign_in.seen_at')
+      .where('sign_in.token_hash', hashed(token))
+      .first()) as (AccountRow & { made_at: Date; seen_at: Date }) | undefined;
+    return row ? { account: accountOf(row), madeAt: row.made_at, seenAt: row.seen_at } : null;
+  }
+
+  async seen(token: string, at: Date): Promise<void> {
+    await this.db('sign_in')
+      .where({ token_hash: hashed(token) })
+      .update({ seen_at: at });
+  }
+
+  async close(token: string): Promise<void> {
+    await this.db('sign_in')
+      .where({ token_hash: hashed(token) })
+      .del();
+  }
+
+  /** Ends every sign-in of an account, but the one of a token. */
+  async closeAll(accountId: string, but = ''): Promise<void> {
+    await this.db('sign_in')
+      .where({ account_id: accountId })
+      .whereNot({ token_hash: hashed(but) })
+      .del();
+  }
+
+  /** Until when a name is locked; null when it is not. */
+  async lockedUntil(name: string): Promise<Date | null> {
+    const row = (await this.db('sign_in_try')
+      .where({ name: hashed(name) })
+      .first('locked_until')) as { locked_until: Date | null } | undefined;
+    return row?.locked_until ?? null;
+  }
+
+  /** Counts a failed try; one in a row too many locks the name. Names that are nobody's count alike. */
+  async failed(name: string, most: number, lockUntil: Date): Promise<void> {
+    await this.db.raw(
+      `insert into sign_in_try (name, failed) values (?, 1)
+       on conflict (name) do update set
+         failed = case when sign_in_try.failed + 1 >= ? then 0 else sign_in_try.failed + 1 end,
+         locked_until = case when sign_in_try.failed + 1 >= ? then ?::timestamptz else sign_in_try.locked_until end`,
+      [hashed(name), most, most, lockUntil],
+    );
+  }
+
+  async forgetTries(name: string): Promise<void> {
+    await this.db('sign_in_try')
+      .where({ name: hashed(name) })
+      .del();
+  }
+
+  async setFirstRun(companyId: string, code: string): Promise<void> {
+    await this.db('first_run')
+      .insert({ company_id: companyId, code_hash: hashed(code) })
+      .onConflict('company_id')
+      .merge();
+  }
+
+  /** Takes the code: whose company it opens, and no second time. */
+  async takeFirstRun(code: string): Promise<string | null> {
+    const rows = (await this.db('first_run')
+      .where({ code_hash: hashed(code) })
+      .del()
+      .returning('company_id')) as { company_id: string }[];
+    return rows[0]?.company_id ?? null;
+  }
+
+  async nameCompany(companyId: string, name: string): Promise<void> {
+    await this.db('company').where({ id: companyId }).update({ name });
+  }
+
+  /** Companies that nobody can sign in to. */
+  async withoutPeople(): Promise<string[]> {
+    const rows = (await this.db('company')
+      .whereNotExists(this.db('account').whereRaw('account.company_id = company.id'))
+      .select('id')) as { id: string }[];
+    return rows.map((r) => r.id);
+  }
+}

@@ -1,0 +1,65 @@
+import { randomBytes } from 'node:crypto';
+import { RefusedError, SignedOutError, TooManyError } from '../http/errors.js';
+import { checkPassword, hashPassword } from './passwords.js';
+import type { Account, PeopleStore } from './people-store.js';
+
+/** Wrong passwords in a row before a name is locked, and for how long, ms. */
+export const MOST_TRIES = 5;
+export const LOCK_MS = 15 * 60_000;
+/** A sign-in ends after so long unused, and after so long in all, ms. */
+export const IDLE_MS = 12 * 3600_000;
+export const LONGEST_MS = 7 * 24 * 3600_000;
+/** How stale the last use may be before it is written again, ms. */
+const TOUCH_MS = 5 * 60_000;
+
+/** Compared with where there is no such name, so that the answer takes as long. */
+const nobody = hashPassword(randomBytes(12).toString('hex'));
+
+/**
+ * Checks name and password. The same words for a wrong name and a wrong password; too many tries lock the name,
+ * whoever makes them.
+ * @throws TooManyError while it is locked, RefusedError when wrong
+ */
+export async function checkPerson(people: PeopleStore, name: string, password: string, now: Date): Promise<Account> {
+  const key = name.toLowerCase();
+  const locked = await people.lockedUntil(key);
+  if (locked && locked > now)
+    throw new TooManyError(
+      `Too many wrong tries with this name. Wait until ${locked.toISOString().slice(11, 16)} UTC.`,
+    );
+  const account = await people.byName(key);
+  const right = await checkPassword(password, account?.password ?? (await nobody));
+  if (!account || !right || account.disabled) {
+    await people.failed(key, MOST_TRIES, new Date(now.getTime() + LOCK_MS));
+    throw new RefusedError('Name or password is wrong.');
+  }
+  await people.forgetTries(key);
+  return account;
+}
+
+/** Opens a sign-in and answers its token; only the browser has it. */
+export async function openSignIn(people: PeopleStore, account: Account, now: Date): Promise<string> {
+  const token = randomBytes(32).toString('base64url');
+  await people.open(token, account.id, now);
+  return token;
+}
+
+/** Who a token stands for. @throws SignedOutError when it is unknown, too old, or its account is shut */
+export async function whoIs(people: PeopleStore, token: string | undefined, now: Date): Promise<Account> {
+  const found = token ? await people.signedIn(token) : null;
+  if (!found || !token || found.account.disabled) throw new SignedOutError();
+  const [idle, age] = [now.getTime() - found.seenAt.getTime(), now.getTime() - found.madeAt.getTime()];
+  if (idle > IDLE_MS || age > LONGEST_MS) {
+    await people.close(token);
+    throw new SignedOutError();
+  }
+  if (idle > TOUCH_MS) await people.seen(token, now);
+  return found.account;
+}
+
+/** A code that can be read aloud: four groups of four. */
+export const newCode = (): string =>
+  [...randomBytes(16)]
+    .map((b) => 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'[b % 31])
+    .join('')
+    .replace(/(.{4})(?=.)/g, '$1-');

@@ -1,0 +1,37 @@
+import { ContractError, parse, parseCommand, signingSchema, type Signing } from '@hephaist/contracts';
+import { Router } from 'express';
+import { accountOf, mustBeAllowed, storeOf } from '../access/guard.js';
+import { RefusedError } from '../http/errors.js';
+import type { PeopleStore } from '../people/people-store.js';
+import { checkPerson } from '../people/sign-in.js';
+import { guesses } from '../people/routes.js';
+import { tablesOf } from '../shop/shop.js';
+import { put } from './put.js';
+
+/** Writing records: a command, and beside it the password again where it is signed. */
+export function commandRoutes(people: PeopleStore, now: () => Date): Router {
+  const router = Router();
+  const sign = router.post('/commands', async (req, res, next) => {
+    const { signature, ...body } = (req.body ?? {}) as { signature?: unknown };
+    if (signature !== undefined) return next();
+    const store = storeOf(req);
+    const command = parseCommand(body, await tablesOf(store));
+    mustBeAllowed(accountOf(req), `write:${command.kind}`);
+    res.json(await put(store, command));
+  });
+  sign.post('/commands', guesses, async (req, res) => {
+    const { signature, ...body } = req.body as { signature: unknown };
+    const [store, account] = [storeOf(req), accountOf(req)];
+    const command = parseCommand(body, await tablesOf(store));
+    mustBeAllowed(account, `write:${command.kind}`);
+    const { password, meaning } = parse<Signing>(signingSchema, signature, 'signature.');
+    try {
+      await checkPerson(people, account.name, password, now());
+    } catch (e) {
+      if (!(e instanceof RefusedError)) throw e;
+      throw new ContractError([{ field: 'signature.password', says: 'this is not your password' }]);
+    }
+    res.json(await put(store, command, { meaning, by: account }));
+  });
+  return router;
+}

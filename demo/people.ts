@@ -1,0 +1,36 @@
+import type { Role } from '@hephaist/contracts';
+
+/** An invented person who can sign in to the demo. The passwords are no secret: they are printed when it starts. */
+export interface DemoPerson {
+  readonly id: string;
+  readonly name: string;
+  readonly person: string;
+  readonly roles: Role[];
+  readonly password: string;
+  /** Mark of the brazer this person is. */
+  readonly brazerMark: string | null;
+}
+
+const person = (
+  n: number,
+  name: string,
+  who: string,
+  role: Role,
+  password: string,
+  brazerMark: string | null = null,
+): DemoPerson => ({
+  id: `01900000-0000-7000-8000-${(0xb00 + n).toString(16).padStart(12, '0')}`,
+  name,
+  person: who,
+  roles: [role],
+  password,
+  brazerMark,
+});
+
+export const DEMO_PEOPLE: readonly DemoPerson[] = [
+  person(1, 'orla', 'Orla Fennimore', 'fitter', 'tide-and-torch', '07'),
+  person(2, 'wren', 'Wren Abara', 'lead', 'salt-and-socket'),
+  person(3, 'imre', 'Imre Oyelaran', 'quality', 'strip-and-void'),
+  person(4, 'tamsin', 'Tamsin Roque', 'administrator', 'keys-and-ledgers'),
+  person(5, 'sol', 'Sol Whitcombe', 'auditor', 'look-and-leave'),
+];

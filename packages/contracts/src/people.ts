@@ -1,0 +1,154 @@
+import * as yup from 'yup';
+import { idSchema, line } from './ids.js';
+import { KINDS, type Kind } from './kinds.js';
+
+/** What a person does in the company; one person may have several roles. */
+export const ROLES = ['fitter', 'lead', 'quality', 'administrator', 'auditor'] as const;
+export type Role = (typeof ROLES)[number];
+
+export const ROLE_SAYS: Readonly<Record<Role, string>> = {
+  fitter: 'measures joints, runs the purge, logs what was brazed',
+  lead: 'plans jobs, lines and joints, assigns brazers',
+  quality: 'signs procedures, judges coupons, hands the job over',
+  administrator: 'lets people in, keeps the company’s tables, backs up',
+  auditor: 'reads everything, changes nothing',
+};
+
+/** What can be done besides writing a kind of record. */
+export const DEEDS = ['read', 'import', 'export', 'mishap', 'people', 'trail', 'calendar'] as const;
+export type Deed = (typeof DEEDS)[number] | `write:${Kind}`;
+
+const BENCH: readonly Role[] = ['fitter', 'lead', 'quality'];
+const OFFICE: readonly Role[] = ['lead', 'quality', 'administrator'];
+
+const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
+  job: OFFICE,
+  line: OFFICE,
+  joint: ['fitter', 'lead', 'quality', 'administrator'],
+  log: BENCH,
+  purge_session: BENCH,
+  purge_mark: BENCH,
+  procedure: ['quality'],
+  coupon: ['quality'],
+  brazer: ['lead', 'quality'],
+  own_row: OFFICE,
+  weighing: OFFICE,
+  signature: [],
+};
+
+const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
+  read: ROLES,
+  import: OFFICE,
+  export: ['lead', 'quality', 'administrator', 'auditor'],
+  mishap: BENCH,
+  people: ['administrator'],
+  trail: ['quality', 'administrator', 'auditor'],
+  calendar: ROLES,
+};
+
+/** Roles that may do something. The one table that routes and buttons both ask. */
+export const whoMay = (deed: Deed): readonly Role[] =>
+  deed.startsWith('write:')
+    ? (WRITERS[deed.slice('write:'.length) as Kind] ?? [])
+    : DOERS[deed as (typeof DEEDS)[number]];
+
+export const mayDo = (roles: readonly Role[], deed: Deed): boolean => whoMay(deed).some((r) => roles.includes(r));
+
+/** Every deed there is. */
+export const ALL_DEEDS: readonly Deed[] = [...DEEDS, ...KINDS.map((k): Deed => `write:${k}`)];
+
+/** A password as it may be chosen. Long rather than odd: length is what holds. */
+export const PASSWORD_LENGTH = { least: 10, most: 200 } as const;
+export const passwordSchema = yup
+  .string()
+  .required('Choose a password')
+  .min(PASSWORD_LENGTH.least, `at least ${PASSWORD_LENGTH.least} characters`)
+  .max(PASSWORD_LENGTH.most, `at most ${PASSWORD_LENGTH.most} characters`);
+
+export const signInNameSchema = line('Sign-in name', 40)
+  .required('Give a name to sign in with')
+  .matches(/^[a-z0-9][a-z0-9._-]*$/, 'small letters, digits, dot, dash, underscore');
+
+const rolesSchema = yup
+  .array(
+    yup
+      .string()
+      .oneOf(ROLES, `one of ${ROLES.join(', ')}`)
+      .required(),
+  )
+  .min(1, 'at least one role')
+  .required('at least one role');
+
+const strict = <T extends yup.Maybe<yup.AnyObject>>(schema: yup.ObjectSchema<T>) =>
+  schema.noUnknown('has a field that is not known here');
+
+export const signInSchema = strict(
+  yup.object({
+    name: yup.string().trim().max(40).required('Give your sign-in name'),
+    password: yup.string().max(PASSWORD_LENGTH.most).required('Give your password'),
+  }),
+);
+
+export const firstRunSchema = strict(
+  yup.object({
+    code: yup.string().trim().max(60).required('Type the code printed where Hephaist was started'),
+    company: line('Company').required('Name the company'),
+    person: line('Your name').required('Give your name'),
+    name: signInNameSchema,
+    password: passwordSchema,
+  }),
+);
+
+export const newPersonSchema = strict(
+  yup.object({
+    id: idSchema,
+    name: signInNameSchema,
+    person: line('Name').required('Give the person’s name'),
+    roles: rolesSchema,
+    /** Brazer this person is; null for who does not braze. */
+    brazerId: idSchema.notRequired().nullable().default(null),
+    password: passwordSchema,
+  }),
+);
+
+export const changePersonSchema = strict(
+  yup.object({
+    person: line('Name').required('Give the person’s name'),
+    roles: rolesSchema,
+    brazerId: idSchema.notRequired().nullable().default(null),
+    disabled: yup.boolean().required(),
+    /** A new password, to be changed at the next sign-in; null leaves it. */
+    password: passwordSchema.notRequired().nullable().default(null),
+  }),
+);
+
+export const newPasswordSchema = strict(
+  yup.object({
+    old: yup.string().max(PASSWORD_LENGTH.most).required('Give the password you have now'),
+    password: passwordSchema,
+  }),
+);
+
+export type SignIn = yup.InferType<typeof signInSchema>;
+export type FirstRun = yup.InferType<typeof firstRunSchema>;
+export type NewPerson = Omit<yup.InferType<typeof newPersonSchema>, 'roles'> & { roles: Role[] };
+export type ChangePerson = Omit<yup.InferType<typeof changePersonSchema>, 'roles'> & { roles: Role[] };
+export type NewPassword = yup.InferType<typeof newPasswordSchema>;
+
+/** Who is signed in, as GET /api/me answers. */
+export interface Me {
+  readonly id: string;
+  readonly name: string;
+  readonly person: string;
+  readonly company: string;
+  readonly roles: readonly Role[];
+  readonly brazerId: string | null;
+  /** The password was given by someone else: it is to be changed first. */
+  readonly mustChange: boolean;
+}
+
+/** One account, as the administrator sees it. */
+export interface Person extends Omit<Me, 'company'> {
+  readonly disabled: boolean;
+  readonly lastSeen: string | null;
+}

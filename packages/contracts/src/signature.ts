@@ -1,0 +1,53 @@
+import * as yup from 'yup';
+import { idSchema, instantSchema, line } from './ids.js';
+
+/** What a signature can mean, and the words that stand by it. */
+export const MEANINGS = {
+  released: 'released for use',
+  judged: 'read and judged',
+  'out-of-range': 'brazed although out of range, for the reason given',
+  tested: 'tested and found as written',
+  confirmed: 'continuity confirmed',
+  withdrawn: 'withdrawn for cause',
+  'handed-over': 'handed over',
+} as const;
+export type Meaning = keyof typeof MEANINGS;
+const MEANING_IDS = Object.keys(MEANINGS) as Meaning[];
+
+/** Kinds of records that can be signed. */
+export const SIGNABLE = ['procedure', 'coupon', 'log', 'brazer', 'job'] as const;
+
+/**
+ * Who signed what, when, as what. `contentHash` is the SHA-256 of the signed record's canonical JSON: a record that
+ * differs by one letter is not the one that was signed.
+ */
+export const signatureSchema = yup
+  .object({
+    id: idSchema,
+    kind: yup.string().oneOf(SIGNABLE).required(),
+    recordId: idSchema,
+    version: yup.number().integer().min(1).required(),
+    contentHash: yup
+      .string()
+      .matches(/^[0-9a-f]{64}$/, 'a SHA-256')
+      .required(),
+    meaning: yup.string().oneOf(MEANING_IDS).required('Say what the signature means'),
+    accountId: idSchema,
+    person: line('Name').required(),
+    roles: yup.array(yup.string().required()).required(),
+    at: instantSchema.required(),
+  })
+  .noUnknown('has a field that is not known here');
+export type Signature = Omit<yup.InferType<typeof signatureSchema>, 'meaning'> & { meaning: Meaning };
+
+/** A password given again, and what it is given for. Comes beside a command. */
+export const signingSchema = yup
+  .object({
+    password: yup.string().max(200).required('Give your password to sign'),
+    meaning: yup.string().oneOf(MEANING_IDS, 'pick what the signature means').required('Say what the signature means'),
+  })
+  .noUnknown('has a field that is not known here');
+export interface Signing {
+  readonly password: string;
+  readonly meaning: Meaning;
+}

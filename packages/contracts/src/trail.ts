@@ -1,0 +1,33 @@
+import type { Kind } from './kinds.js';
+
+/** A record that an entry touched; `hash` is of its content after, null where it was taken away. */
+export type Touched = readonly [kind: Kind, id: string, version: number, hash: string | null];
+
+/** What an entry of the audit trail says; its canonical JSON is what the chain binds. */
+export interface TrailBody {
+  readonly at: string;
+  /** Account that did it, or the words of what did it by itself. */
+  readonly by: { readonly id: string | null; readonly person: string };
+  /** What was done: a kind written, a sign-in, an account changed … */
+  readonly deed: string;
+  readonly records: readonly Touched[];
+  /** A few words more, e.g. whose account. Never a password. */
+  readonly says: string;
+}
+
+/** One entry as GET /api/trail answers it, newest first. */
+export interface TrailEntry {
+  readonly seq: number;
+  readonly hash: string;
+  readonly body: TrailBody;
+}
+
+/** What checking the trail found. */
+export interface TrailVerdict {
+  readonly entries: number;
+  /** Hash of the last entry: written down elsewhere, it shows later that nothing before it changed. */
+  readonly head: string;
+  /** Records compared with what the trail says of them. */
+  readonly records: number;
+  readonly problems: readonly string[];
+}
