@@ -12,7 +12,17 @@ import { percentile, say } from './say.js';
 const withLib = (line: string): string =>
   execFileSync('bash', ['-c', `set -e; . scripts/lib.sh; ${line}`], { encoding: 'utf8' }).trim();
 
-async function apiLoad(url: string, jobId: string): Promise<void> {
+/** Makes the first administrator and answers the cookie. */
+async function firstSignIn(url: string, code: string): Promise<string> {
+  const answer = await fetch(`${url}/api/first-run`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ code, company: 'Bench', person: 'Bench', name: 'bench', password: 'long enough to hold' }),
+  });
+  return answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+}
+
+async function apiLoad(url: string, Cookie: string, jobId: string): Promise<void> {
   const paths = ['/api/jobs', `/api/jobs/${jobId}`, `/api/jobs/${jobId}/joints?limit=1000`, '/api/crew', '/api/shop'];
   for (const path of paths) {
     const times: number[] = [];
@@ -20,7 +30,7 @@ async function apiLoad(url: string, jobId: string): Promise<void> {
       Array.from({ length: 50 }, async () => {
         for (let i = 0; i < 6; i++) {
           const start = performance.now();
-          await (await fetch(url + path)).arrayBuffer();
+          await (await fetch(url + path, { headers: { Cookie } })).arrayBuffer();
           times.push(performance.now() - start);
         }
       }),
@@ -33,12 +43,14 @@ async function apiLoad(url: string, jobId: string): Promise<void> {
   }
 }
 
-async function screens(url: string, jobId: string): Promise<void> {
+async function screens(url: string, cookie: string, jobId: string): Promise<void> {
   const browser = await chromium.launch({
     executablePath: '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const [name = '', value = ''] = cookie.split('=');
+  await page.context().addCookies([{ name, value, url }]);
   let start = performance.now();
   await page.goto(`${url}/jobs`);
   await page.getByRole('link', { name: /Large job/ }).waitFor();
@@ -106,8 +118,10 @@ export async function benchApplication(): Promise<void> {
       HEPHAIST_WEB: 'apps/web/dist/browser',
       LOG_LEVEL: 'silent',
     },
-    stdio: 'ignore',
+    stdio: ['ignore', 'pipe', 'ignore'],
   });
+  let said = '';
+  server.stdout.on('data', (d: Buffer) => (said += d.toString()));
   try {
     const url = `http://127.0.0.1:${port}`;
     for (let i = 0; i < 100; i++) {
@@ -120,17 +134,18 @@ export async function benchApplication(): Promise<void> {
         break;
       await new Promise((r) => setTimeout(r, 100));
     }
+    const Cookie = await firstSignIn(url, /code (\S+)/.exec(said)?.[1] ?? '');
     const file = largeJob(10000);
     const start = performance.now();
     const answer = await fetch(`${url}/api/import/${file.job.id.replace('9000', '9001')}`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
+      headers: { 'Content-Type': 'application/json', Cookie },
       body: JSON.stringify(file),
     });
     if (!answer.ok) throw new Error(await answer.text());
     say('import a job of 10 000 joints', performance.now() - start);
-    await apiLoad(url, file.job.id);
-    await screens(url, file.job.id);
+    await apiLoad(url, Cookie, file.job.id);
+    await screens(url, Cookie, file.job.id);
   } finally {
     server.kill();
     withLib(`pg_stop '${data}'; rm -rf '${data}'`);

@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { emptyHephaist } from './helpers';
+import { emptyHephaist, giveSignature, test } from './helpers';
 
 /** One real job from planning a joint to keeping the proof, through the real interface. */
 test('from a joint’s metals to a brazer’s qualification', async ({ page }) => {
@@ -82,6 +82,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     ).toBeVisible();
     await page.getByLabel('Read by').fill('Harbour Light Laboratory');
     await page.getByRole('button', { name: 'File the result' }).click();
+    await giveSignature(page);
     await expect(page.getByRole('heading', { name: /C-013 passes/ })).toBeVisible();
     await expect(page.getByText('metals P-107 to P-107, filler F-103')).toBeVisible();
   });
@@ -117,6 +118,15 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     const other = await emptyHephaist();
     try {
       await page.goto(`${other.url}/jobs`);
+      await page.getByLabel('Code').fill(other.code);
+      await page.getByLabel('Company').fill('Harbour Pipework');
+      await page.getByLabel('Your name').fill('Ines Calder');
+      await page.getByLabel('Sign-in name').fill('ines');
+      await page.getByLabel(/New password/).fill('short');
+      await page.getByRole('button', { name: 'Begin' }).click();
+      await expect(page.getByText('at least 10 characters')).toBeVisible();
+      await page.getByLabel(/New password/).fill('long enough to hold');
+      await page.getByRole('button', { name: 'Begin' }).click();
       await expect(page.getByText('No job yet. Begin one above, or import a job file.')).toBeVisible();
       await page
         .getByLabel('Job file')

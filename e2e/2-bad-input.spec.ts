@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { choose, openDemo, withLib } from './helpers';
+import { expect } from '@playwright/test';
+import { choose, openDemo, signIn, test, withLib } from './helpers';
 
 test('two people edit the same joint: the second is told, sees what stands, and loses nothing', async ({
   page,
@@ -7,6 +7,7 @@ test('two people edit the same joint: the second is told, sees what stands, and 
 }) => {
   await openDemo(page);
   const other = await (await browser.newContext()).newPage();
+  await signIn(other.request, 'orla');
   await openDemo(other);
   for (const p of [page, other]) {
     await p.getByRole('grid').getByText('PF-10', { exact: true }).click();

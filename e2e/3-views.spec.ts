@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { choose, expectAxeClean, openDemo } from './helpers';
+import { expect } from '@playwright/test';
+import { choose, expectAxeClean, openDemo, test } from './helpers';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view is clean to axe, ${scheme}`, async ({ page }) => {

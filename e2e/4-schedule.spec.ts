@@ -1,7 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
 import { readFileSync } from 'node:fs';
-import { choose, openDemo } from './helpers';
+import { choose, openDemo, test } from './helpers';
 
 test('joints by shorthand, read out as typed; undone, redone, taken away', async ({ page }) => {
   const jobId = await openDemo(page, 'plan');

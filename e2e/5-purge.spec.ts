@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { choose, expectAxeClean, openDemo } from './helpers';
+import { expect } from '@playwright/test';
+import { choose, expectAxeClean, openDemo, test } from './helpers';
 
 test('the purge of a branched line: order, time, curves, mishaps; the line redrawn and checked', async ({ page }) => {
   test.slow();

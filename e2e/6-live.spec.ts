@@ -1,5 +1,5 @@
-import { expect, test } from '@playwright/test';
-import { expectAxeClean, openDemo } from './helpers';
+import { expect } from '@playwright/test';
+import { expectAxeClean, giveSignature, openDemo, test } from './helpers';
 
 test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, and the trace with the joint', async ({
   page,
@@ -129,6 +129,7 @@ test('a procedure asks for a stricter limit: the purge is planned by it, and non
   await expect(page.getByText('between 1 ppm and 20 %')).toBeVisible();
   await limit.fill('0.2');
   await page.getByRole('button', { name: 'Sign as rev B' }).first().click();
+  await giveSignature(page);
   await expect(page.getByText('BPS-1 rev B')).toBeVisible();
   await expectAxeClean(page);
   await page.goto(`/job/${job}/purge`);

@@ -1,6 +1,34 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { test as base, expect, type APIRequestContext, type Page } from '@playwright/test';
 import { execFileSync, spawn } from 'node:child_process';
+import { DEMO_PEOPLE } from '../demo/people.js';
+
+/** One of the demo's people. */
+type Name = 'orla' | 'wren' | 'imre' | 'tamsin' | 'sol';
+/** Password of one of the demo's people, as it is printed when it starts. */
+export const passwordOf = (name: Name): string => DEMO_PEOPLE.find((p) => p.name === name)?.password ?? '';
+
+/** Signs in as one of the demo's people. */
+export async function signIn(request: APIRequestContext, name: Name): Promise<void> {
+  const answer = await request.post('/api/sign-in', { data: { name, password: passwordOf(name) } });
+  expect(answer.status()).toBe(200);
+}
+
+/** A page that is signed in as the demo's quality person. */
+export const test = base.extend({
+  context: async ({ context }, use) => {
+    await signIn(context.request, 'imre');
+    await use(context);
+  },
+});
+
+/** Gives the password again where something is signed. */
+export async function giveSignature(page: Page, name: Name = 'imre'): Promise<void> {
+  const dialog = page.getByRole('dialog', { name: /^Sign / });
+  await dialog.getByLabel('Your password').fill(passwordOf(name));
+  await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(dialog).toBeHidden();
+}
 
 /** Opens the demo job at a place. */
 export async function openDemo(
@@ -41,7 +69,7 @@ export const withLib = (line: string): string =>
   execFileSync('bash', ['-c', `set -e; . scripts/lib.sh; ${line}`], { encoding: 'utf8' }).trim();
 
 /** A second Hephaist on an empty database of the same PostgreSQL, without the demo. */
-export async function emptyHephaist(): Promise<{ url: string; stop: () => void }> {
+export async function emptyHephaist(): Promise<{ url: string; code: string; stop: () => void }> {
   const data = process.env['E2E_DATA'] ?? '';
   const name = `empty${Date.now()}`;
   const [pg, port] = withLib(`pg_start '${data}' 0; printf '%s %s' "$PG_URL" "$(free_port)"`).split(' ') as [
@@ -61,8 +89,10 @@ export async function emptyHephaist(): Promise<{ url: string; stop: () => void }
       HEPHAIST_DEMO: 'off',
       LOG_LEVEL: 'silent',
     },
-    stdio: 'ignore',
+    stdio: ['ignore', 'pipe', 'ignore'],
   });
+  let said = '';
+  server.stdout.on('data', (d: Buffer) => (said += d.toString()));
   const url = `http://127.0.0.1:${port}`;
   await expect
     .poll(async () => {
@@ -73,5 +103,6 @@ export async function emptyHephaist(): Promise<{ url: string; stop: () => void }
       }
     })
     .toBe(200);
-  return { url, stop: () => void server.kill() };
+  await expect.poll(() => said).toContain('code');
+  return { url, code: /code (\S+)/.exec(said)?.[1] ?? '', stop: () => void server.kill() };
 }

@@ -1,8 +1,20 @@
 /** Takes the pictures of docs/screenshots from a running ./start with the demo: `npm run shots`. */
 import { chromium, type Page } from '@playwright/test';
+import { DEMO_PEOPLE } from '../demo/people.js';
 
 const base = `http://127.0.0.1:${process.env['HEPHAIST_PORT'] ?? 8420}`;
-const jobs = (await (await fetch(`${base}/api/jobs`)).json()) as { id: string; name: string }[];
+const quality = DEMO_PEOPLE.find((p) => p.roles.includes('quality'));
+const signedIn = await fetch(`${base}/api/sign-in`, {
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json' },
+  body: JSON.stringify({ name: quality?.name, password: quality?.password }),
+});
+const Cookie = signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '';
+const [cookieName = '', cookieValue = ''] = Cookie.split('=');
+const jobs = (await (await fetch(`${base}/api/jobs`, { headers: { Cookie } })).json()) as {
+  id: string;
+  name: string;
+}[];
 const job = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';
 
 const fromMenu = async (page: Page, item: string): Promise<void> => {
@@ -162,6 +174,7 @@ for (const [name, view] of Object.entries(views)) {
     viewport: { width: 1280, height: 800 },
     colorScheme: view.dark ? 'dark' : 'light',
   });
+  await page.context().addCookies([{ name: cookieName, value: cookieValue, url: base }]);
   await page.goto(base + view.path);
   await page.getByRole('heading', { level: 1 }).first().waitFor();
   await page.waitForTimeout(1200);

@@ -32,6 +32,8 @@ export interface Harness {
   readonly app: Express;
   /** Sends requests as an account of the company in this role; in all roles where none is named. */
   as(role?: Role): request.Agent;
+  /** The cookie of the account in all roles. */
+  readonly cookie: string;
   readonly db: Knex;
   readonly store: RecordStore;
   readonly url: string;
@@ -57,9 +59,11 @@ export async function harness(maxBodyBytes?: number, more: Partial<AppOptions> =
     ...(maxBodyBytes ? { maxBodyBytes } : {}),
     ...more,
   });
+  const cookie = `hephaist=everything-of-${name}`;
   return {
     app,
-    as: await peopleOf(db, app, companyId),
+    as: await peopleOf(db, app, companyId, cookie.split('=')[1]),
+    cookie,
     db,
     url,
     store: new RecordStore(db, companyId, DEMO_ACTOR),
@@ -69,7 +73,7 @@ export async function harness(maxBodyBytes?: number, more: Partial<AppOptions> =
 }
 
 /** Accounts of a company, one for each role and one with all of them, signed in. */
-async function peopleOf(db: Knex, app: Express, companyId: string): Promise<Harness['as']> {
+async function peopleOf(db: Knex, app: Express, companyId: string, firstToken?: string): Promise<Harness['as']> {
   const people = new PeopleStore(db);
   const hash = await hashPassword(TEST_PASSWORD, TEST_COST);
   const agents = new Map<string, request.Agent>();
@@ -77,7 +81,7 @@ async function peopleOf(db: Knex, app: Express, companyId: string): Promise<Harn
     const [id, name] = [newId(), roles.length > 1 ? 'everything' : (roles[0] ?? '')];
     const row = { id, name: `${name}-${++serial}`, person: `Test ${name}`, roles, brazerId: null };
     await people.insert(companyId, row, hash, false);
-    const token = `token-${name}-${serial}`;
+    const token = (roles.length > 1 && firstToken) || `token-${name}-${serial}`;
     await people.open(token, id, new Date());
     agents.set(name, request.agent(app).set('Cookie', `hephaist=${token}`));
   }

@@ -54,7 +54,10 @@ function listen(url: string, sessionId: string, after: number): { rows: TraceRow
   const rows: TraceRow[] = [];
   const ask = new AbortController();
   void (async () => {
-    const response = await fetch(`${url}/sessions/${sessionId}/stream?after=${after}`, { signal: ask.signal });
+    const response = await fetch(`${url}/sessions/${sessionId}/stream?after=${after}`, {
+      signal: ask.signal,
+      headers: { Cookie: h.cookie },
+    });
     let text = '';
     const decoder = new TextDecoder();
     for await (const chunk of response.body as unknown as AsyncIterable<Uint8Array>) {
@@ -78,7 +81,7 @@ describe('a purge session outlives what is killed', () => {
     const first = await server();
     await fetch(`${first.url}/commands`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
+      headers: { 'Content-Type': 'application/json', Cookie: h.cookie },
       body: JSON.stringify({ id: newId(), kind: 'purge_session', records: [{ seen: 0, data: session }] }),
     });
     await until(oxygen.listeners, (n) => n === 1);

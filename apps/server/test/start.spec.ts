@@ -66,11 +66,18 @@ describe('./start', () => {
       let text = '';
       run.stdout.on('data', (d: Buffer) => {
         text += d.toString();
-        if (text.includes('is at')) resolve(text);
+        if (text.includes('auditor')) resolve(text);
       });
     });
     expect(said).toContain(`http://127.0.0.1:${port}`);
-    const jobs = (await (await fetch(`http://127.0.0.1:${port}/api/jobs`)).json()) as { name: string }[];
+    const [, name, password] = /^ {2}(\S+) +(\S+) +quality/m.exec(said) ?? [];
+    const signedIn = await fetch(`http://127.0.0.1:${port}/api/sign-in`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name, password }),
+    });
+    const headers = { Cookie: signedIn.headers.getSetCookie()[0]?.split(';')[0] ?? '' };
+    const jobs = (await (await fetch(`http://127.0.0.1:${port}/api/jobs`, { headers })).json()) as { name: string }[];
     expect(jobs[0]?.name).toBe('Saltmarsh Sea-Turtle Hospital');
     const ended = new Promise((resolve) => run.on('exit', resolve));
     run.kill('SIGTERM');

@@ -26,7 +26,8 @@ export const signatureSchema = yup
     id: idSchema,
     kind: yup.string().oneOf(SIGNABLE).required(),
     recordId: idSchema,
-    version: yup.number().integer().min(1).required(),
+    /** Version of the record that was signed. */
+    signedVersion: yup.number().integer().min(1).required(),
     contentHash: yup
       .string()
       .matches(/^[0-9a-f]{64}$/, 'a SHA-256')

@@ -1,6 +1,6 @@
 import type { Joint, JointPage, Stored } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 
 let h: Harness;
@@ -159,7 +159,9 @@ describe('writing a record', () => {
       expect(answer.body.fields[0].field).toBe('outOfRangeReason');
       expect(answer.body.detail).toContain(words);
     }
-    await send(entry('Mikkel', { outOfRangeReason: 'emergency, lead agreed' })).expect(200);
+    const reasoned = entry('Mikkel', { outOfRangeReason: 'emergency, lead agreed' });
+    expect((await send(reasoned).expect(422)).body.fields[0].field).toBe('signature');
+    await send({ ...reasoned, signature: { password: TEST_PASSWORD, meaning: 'out-of-range' } }).expect(200);
     await send(entry('Orla')).expect(200);
   });
 

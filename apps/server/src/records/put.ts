@@ -1,4 +1,5 @@
 import {
+  ContractError,
   contentHash,
   EVIDENCE,
   MEANINGS,
@@ -8,6 +9,7 @@ import {
   type Kind,
   type Me,
   type Meaning,
+  type Procedure,
   type PurgeMark,
   type PurgeSession,
   type PutCommand,
@@ -74,6 +76,22 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
 }
 
+/** What may only be written signed, and as what; null where it needs none. */
+function neededMeaning(kind: Kind, data: RecordKinds[Kind]): Meaning | null {
+  if (kind === 'coupon') return 'judged';
+  if (kind === 'procedure' && (data as Procedure).signedOn !== null) return 'released';
+  return kind === 'log' && (data as JointLog).outOfRangeReason !== null ? 'out-of-range' : null;
+}
+
+/** @throws ContractError where a record that must be signed is not, or as something else */
+function checkSigned(command: PutCommand, meaning: Meaning | null): void {
+  for (const r of command.records) {
+    const needed = neededMeaning(command.kind, r.data);
+    if (needed && needed !== meaning)
+      throw new ContractError([{ field: 'signature', says: `sign it: ${MEANINGS[needed]}` }]);
+  }
+}
+
 /** The signature that a command's record gets, in the name of who sent it. */
 async function sign(store: RecordStore, command: PutCommand, meaning: Meaning, signer: Signer): Promise<void> {
   const [only] = command.records;
@@ -83,7 +101,7 @@ async function sign(store: RecordStore, command: PutCommand, meaning: Meaning, s
     id: newId(),
     kind: command.kind as Signature['kind'],
     recordId: only.data.id,
-    version: only.seen + 1,
+    signedVersion: only.seen + 1,
     contentHash: contentHash(only.data),
     meaning,
     accountId: signer.id,
@@ -107,6 +125,7 @@ export async function put(
   signed: { readonly meaning: Meaning; readonly by: Signer } | null = null,
 ): Promise<PutResult> {
   const deed = signed ? `sign ${command.kind}` : `write ${command.kind}`;
+  checkSigned(command, signed?.meaning ?? null);
   return store.once(
     command.id,
     deed,

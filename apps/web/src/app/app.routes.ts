@@ -9,6 +9,16 @@ export const routes: Routes = [
     loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage),
   },
   {
+    path: 'people',
+    title: 'People · Hephaist',
+    loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage),
+  },
+  {
+    path: 'trail',
+    title: 'Audit trail · Hephaist',
+    loadComponent: () => import('./people/trail-page').then((m) => m.TrailPage),
+  },
+  {
     path: 'job/:jobId',
     loadComponent: () => import('./shell/job-frame').then((m) => m.JobFrame),
     children: [

@@ -1,18 +1,45 @@
 import { ChangeDetectionStrategy, Component, HostListener, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterOutlet } from '@angular/router';
+import { AccountStore } from './data/account.store';
+import { SignIn } from './people/sign-in';
 import { HeldEntries } from './shell/held-entries';
 
 /** The whole application: pages above, what is held here below; keys that work anywhere. */
 @Component({
   selector: 'hp-root',
-  imports: [RouterOutlet, HeldEntries],
-  template: `<router-outlet /><hp-held-entries class="no-print" />`,
+  imports: [RouterOutlet, HeldEntries, SignIn],
+  template: `
+    @if (account.me() && !account.mustChange()) {
+      <div class="page" [attr.inert]="account.mustSignIn() ? '' : null">
+        <router-outlet /><hp-held-entries class="no-print" />
+      </div>
+    } @else if (account.away()) {
+      <section role="alert">
+        <h1>The server is not answering.</h1>
+        <button class="button main" (click)="account.load()">Try again</button>
+      </section>
+    }
+    @if (account.mustSignIn() || account.mustChange()) {
+      <hp-sign-in />
+    }
+  `,
   styles: `
-    :host {
+    :host,
+    .page {
       display: flex;
       flex-direction: column;
       height: 100%;
+    }
+    section {
+      margin: 80px auto;
+      display: grid;
+      gap: 12px;
+    }
+    @media print {
+      .page {
+        display: block;
+      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -20,6 +47,11 @@ import { HeldEntries } from './shell/held-entries';
 export class App {
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
+  protected readonly account = inject(AccountStore);
+
+  constructor() {
+    void this.account.load();
+  }
 
   /** 1 to 5, with or without Alt, go to the places, ? opens the key sheet; never while something is typed. */
   @HostListener('document:keydown', ['$event'])
@@ -27,7 +59,7 @@ export class App {
     const target = event.target as HTMLElement;
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || this.dialog.openDialogs.length) return;
     // Beside the torch a key that slips must not lead away from the work.
-    if (this.router.url.includes('/live/')) return;
+    if (this.router.url.includes('/live/') || this.account.mustSignIn()) return;
     if (target.closest('input, textarea, select, [contenteditable], mat-select')) return;
     if (event.key === '?') {
       const { KeySheet } = await import('./shell/key-sheet');

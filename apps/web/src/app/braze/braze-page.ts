@@ -5,11 +5,12 @@ import { StateMark } from '../drawings/state-mark';
 import { JointCard } from './joint-card';
 import { SeamPlan } from '../plan/seam-plan';
 import { LogForm } from './log-form';
+import { May } from '../people/may';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
   selector: 'hp-braze-page',
-  imports: [JointCard, LogForm, SeamPlan, StateMark],
+  imports: [May, JointCard, LogForm, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
       @for (line of store.lines(); track line.id) {
@@ -30,7 +31,7 @@ import { LogForm } from './log-form';
     @if (store.selected(); as joint) {
       @if (store.selectedPlan()?.plan; as plan) {
         <hp-joint-card [joint]="joint" [plan]="plan" [line]="line()" />
-        <hp-log-form class="no-print" [joint]="joint" [plan]="plan" />
+        <hp-log-form *hpMay="'write:log'" class="no-print" [joint]="joint" [plan]="plan" />
       } @else if (store.selectedPlan()?.seam; as seam) {
         <hp-seam-plan class="seam" [joint]="joint" [seam]="seam" />
       } @else {

@@ -18,6 +18,7 @@ import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { SessionsStore } from '../live/sessions.store';
 import { JointPurge } from '../live/joint-purge';
+import { Signer } from '../people/signer';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { fillerOptions, plain } from '../forms/options';
@@ -50,6 +51,7 @@ export class LogForm {
   readonly plan = input.required<JointPlan>();
   protected readonly store = inject(JobStore);
   protected readonly crew = inject(CrewStore);
+  private readonly signer = inject(Signer);
   private readonly tables = inject(ShopStore).tables;
   protected readonly fillers = computed(() => fillerOptions(this.tables()));
   protected readonly rejects = plain(VISUAL_REJECTS);
@@ -162,7 +164,8 @@ export class LogForm {
     this.busy.set(true);
     const entry = this.entry();
     try {
-      const state = await this.store.saveLog(entry);
+      const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
+      if (state === null) return;
       this.lastLot.set(entry.fillerLot);
       this.lastLooker.set(entry.lookedBy);
       this.tried.set(false);
@@ -175,6 +178,18 @@ export class LogForm {
     } finally {
       this.busy.set(false);
     }
+  }
+
+  /** What was brazed out of range is logged with a signed reason; null when it was not signed. */
+  private async signReason(entry: JointLog): Promise<'done' | null> {
+    const commandId = newId();
+    const signed = await this.signer.sign({
+      what: `the log of ${this.joint().mark}`,
+      meaning: 'out-of-range',
+      lines: [...(this.permission()?.reasons ?? []), `Reason: ${entry.outOfRangeReason}`],
+      send: (password) => this.store.signLog(entry, password, commandId),
+    });
+    return signed ? 'done' : null;
   }
 
   private movedWords(entry: JointLog): string {

@@ -1,3 +1,4 @@
+import { signal } from '@angular/core';
 import type { Problem } from '@hephaist/contracts';
 
 /** The server said no: the problem as it told it. */
@@ -9,9 +10,17 @@ export class ApiProblem extends Error {
 
 /** The server or network did not answer; the same may be tried again. */
 export class AwayError extends Error {
-  constructor() {
-    super('The server is not answering.');
+  constructor(words = 'The server is not answering.') {
+    super(words);
   }
+}
+
+/** True since the server said that nobody is signed in here; what was sent may be sent again after signing in. */
+export const signedOut = signal(false);
+
+function mustSignIn(): never {
+  signedOut.set(true);
+  throw new AwayError('Sign in first.');
 }
 
 /** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
@@ -23,6 +32,7 @@ export async function call<T>(path: string, init?: RequestInit): Promise<T> {
     throw new AwayError();
   }
   if (response.status === 502 || response.status === 503 || response.status === 504) throw new AwayError();
+  if (response.status === 401) mustSignIn();
   const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
   const body: unknown = isJson ? await response.json() : null;
   if (!response.ok) {
@@ -50,12 +60,20 @@ export async function download(path: string, body: unknown): Promise<Blob> {
     throw new AwayError();
   }
   if (response.ok) return response.blob();
+  if (response.status === 401) mustSignIn();
   const problem = (await response.json().catch(() => null)) as Problem | null;
   throw new ApiProblem(
     problem ?? { title: 'Not done', status: response.status, detail: `The server answered ${response.status}.` },
   );
 }
 
+const sending =
+  (method: 'POST' | 'PUT') =>
+  <T>(path: string, body: unknown): Promise<T> =>
+    call<T>(path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+
 /** Posts JSON. */
-export const post = <T>(path: string, body: unknown): Promise<T> =>
-  call<T>(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+export const post = sending('POST');
+
+/** Puts JSON. */
+export const put = sending('PUT');

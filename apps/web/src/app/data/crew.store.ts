@@ -28,15 +28,15 @@ export const CrewStore = signalStore(
     async load(): Promise<void> {
       patchState(store, await call<Crew>('crew'));
     },
-    async saveCoupon(coupon: Coupon): Promise<'done' | 'held'> {
-      const sent = await outbox.send('coupon', [{ seen: 0, data: coupon }]);
+    /** Files a coupon's result, signed. */
+    async saveCoupon(coupon: Coupon, password: string, commandId: string): Promise<void> {
+      await outbox.sendSigned('coupon', { seen: 0, data: coupon }, { password, meaning: 'judged' }, commandId);
       const stored: Stored<Coupon> = { ...coupon, version: 1 };
       patchState(store, { coupons: [...store.coupons(), stored] });
-      return sent.state;
     },
-    /** Saves a procedure as it was changed from what stood at version `seen`. */
-    async saveProcedure(seen: number, procedure: Procedure): Promise<void> {
-      await outbox.send('procedure', [{ seen, data: procedure }]);
+    /** Signs a procedure as it was changed from what stood at version `seen`. */
+    async signProcedure(seen: number, procedure: Procedure, password: string, commandId: string): Promise<void> {
+      await outbox.sendSigned('procedure', { seen, data: procedure }, { password, meaning: 'released' }, commandId);
       const stored: Stored<Procedure> = { ...procedure, version: seen + 1 };
       patchState(store, { procedures: store.procedures().map((p) => (p.id === procedure.id ? stored : p)) });
     },

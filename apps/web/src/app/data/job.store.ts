@@ -215,6 +215,13 @@ export const JobStore = signalStore(
         if (sent.state === 'done') await crew.load();
         return sent.state;
       },
+      /** Writes a log entry of what was brazed out of range, with its signed reason. */
+      async signLog(log: JointLog, password: string, commandId: string): Promise<void> {
+        const signature = { password, meaning: 'out-of-range' } as const;
+        await outbox.sendSigned('log', { seen: 0, data: log }, signature, commandId);
+        patchState(store, { logs: [...store.logs(), { ...log, version: 1 }] });
+        await crew.load();
+      },
     };
   }),
   withHooks({

@@ -1,7 +1,8 @@
-import { Injectable, signal } from '@angular/core';
-import type { Kind, Problem, PutCommand, PutResult, RecordKinds } from '@hephaist/contracts';
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import type { Kind, Meaning, Problem, PutCommand, PutResult, RecordKinds } from '@hephaist/contracts';
 import { openDB, type IDBPDatabase } from 'idb';
 import { v7 as newId } from 'uuid';
+import { AccountStore } from './account.store';
 import { ApiProblem, AwayError, post } from './api';
 
 export { newId };
@@ -11,6 +12,8 @@ export interface Held {
   readonly command: PutCommand;
   readonly at: number;
   readonly refused: Problem | null;
+  /** Account and person who entered it: nobody else's name may come to stand by it. */
+  readonly by: { readonly id: string; readonly person: string } | null;
 }
 
 export type SendState<K extends Kind> =
@@ -34,10 +37,22 @@ export class Outbox {
   });
   private timer: ReturnType<typeof setTimeout> | null = null;
 
+  private readonly account = inject(AccountStore);
+  private readonly by = computed(() => {
+    const me = this.account.me();
+    return me ? { id: me.id, person: me.person } : null;
+  });
+
   constructor() {
-    void this.refresh().then(() => this.schedule(0));
+    void this.refresh();
     globalThis.addEventListener?.('online', () => this.schedule(0));
+    effect(() => {
+      if (this.by() && !this.account.mustSignIn()) untracked(() => void this.refresh().then(() => this.schedule(0)));
+    });
   }
+
+  /** Entered by someone else at this browser: it waits until they sign in here. */
+  readonly isOthers = (held: Held): boolean => held.by !== null && held.by?.id !== this.by()?.id;
 
   /** Writes records of one kind and removes others, all or none. @throws ApiProblem when the server refuses */
   async send<K extends Kind>(
@@ -46,7 +61,7 @@ export class Outbox {
     removals: readonly { readonly id: string; readonly seen: number }[] = [],
   ): Promise<SendState<K>> {
     const command: PutCommand<K> = { id: newId(), kind, records, removals };
-    await this.keep({ command, at: Date.now(), refused: null });
+    await this.keep({ command, at: Date.now(), refused: null, by: this.by() });
     try {
       const result = await post<PutResult<K>>('commands', command);
       await this.drop(command.id);
@@ -60,6 +75,19 @@ export class Outbox {
       await this.drop(command.id);
       throw e;
     }
+  }
+
+  /**
+   * Writes one record and signs it. Needs the server: a password is never held.
+   * @throws ApiProblem when refused, AwayError when there is no answer
+   */
+  async sendSigned<K extends Kind>(
+    kind: K,
+    record: { readonly seen: number; readonly data: RecordKinds[K] },
+    signature: { readonly password: string; readonly meaning: Meaning },
+    commandId: string,
+  ): Promise<PutResult<K>> {
+    return post<PutResult<K>>('commands', { id: commandId, kind, records: [record], removals: [], signature });
   }
 
   /** Forgets one held command for good. */
@@ -87,7 +115,8 @@ export class Outbox {
   }
 
   private async flush(): Promise<void> {
-    const waiting = this.held().filter((h) => !h.refused);
+    if (!this.by() || this.account.mustSignIn()) return;
+    const waiting = this.held().filter((h) => !h.refused && !this.isOthers(h));
     let delivered = 0;
     for (const h of waiting) {
       try {

@@ -3,7 +3,7 @@ import { Field } from './field';
 
 let serial = 0;
 
-/** A labelled line of text; `kind` asks for digits, a date or a time. The text stays as typed. */
+/** A labelled line of text; `kind` asks for digits, a date, a time or a password. The text stays as typed. */
 @Component({
   selector: 'hp-entry',
   imports: [Field],
@@ -12,9 +12,9 @@ let serial = 0;
       <input
         #box
         class="control"
-        autocomplete="off"
+        [attr.autocomplete]="complete()"
         [id]="id"
-        [type]="kind() === 'date' || kind() === 'datetime-local' ? kind() : 'text'"
+        [type]="kind() === 'decimal' ? 'text' : kind()"
         [attr.inputmode]="kind() === 'decimal' ? 'decimal' : null"
         [attr.aria-invalid]="!!problem()"
         [placeholder]="placeholder()"
@@ -30,7 +30,9 @@ export class Entry {
   readonly label = input.required<string>();
   readonly value = model.required<string>();
   readonly unit = input('');
-  readonly kind = input<'text' | 'decimal' | 'date' | 'datetime-local'>('text');
+  readonly kind = input<'text' | 'decimal' | 'date' | 'datetime-local' | 'password'>('text');
+  /** What the browser may offer to fill in. */
+  readonly complete = input('off');
   readonly placeholder = input('');
   readonly disabled = input(false);
   readonly problem = input<string | null>(null);

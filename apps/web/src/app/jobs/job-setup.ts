@@ -12,13 +12,14 @@ import { problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
 import { lineDraftOf, lineOf, newLine, type LineDraft } from './job-draft';
 import { SchoolsForm } from './schools-form';
+import { May } from '../people/may';
 
 const JOB = 'job';
 
 /** The job and its lines: names, service, pressures, temperatures, code set, and the schools each holds. */
 @Component({
   selector: 'hp-job-setup',
-  imports: [MatDialogModule, Entry, PickField, SchoolsForm],
+  imports: [May, MatDialogModule, Entry, PickField, SchoolsForm],
   templateUrl: './job-setup.html',
   styleUrl: './job-setup.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -7,11 +7,12 @@ import { newId, Outbox } from '../data/outbox';
 import { Header } from '../shell/header';
 import { importJobFile } from './import-job';
 import { newJob } from './job-draft';
+import { May } from '../people/may';
 
 /** All jobs with how far each is; a job file is brought in here. */
 @Component({
   selector: 'hp-jobs-page',
-  imports: [Header, RouterLink],
+  imports: [May, Header, RouterLink],
   template: `
     <hp-header />
     <main>
@@ -19,7 +20,7 @@ import { newJob } from './job-draft';
         <h1>Jobs</h1>
         <span>
           <a class="button" routerLink="/shop">Tables, sources and weights</a>
-          <button class="button" (click)="picker.click()">Import a job file</button>
+          <button *hpMay="'import'" class="button" (click)="picker.click()">Import a job file</button>
         </span>
         <input
           #picker
@@ -30,7 +31,7 @@ import { newJob } from './job-draft';
           (change)="bringIn(picker)"
         />
       </div>
-      <form (submit)="begin($event, name)">
+      <form *hpMay="'write:job'" (submit)="begin($event, name)">
         <label class="visually-hidden" for="new-job">Name of a new job</label>
         <input #name id="new-job" class="control" autocomplete="off" placeholder="Name of a new job" maxlength="80" />
         <button class="button main" type="submit">Begin a job</button>
@@ -56,7 +57,7 @@ import { newJob } from './job-draft';
                   [attr.aria-label]="'Brazed joints of ' + job.name"
                 ></progress>
               </a>
-              <span class="does">
+              <span class="does" *hpMay="'write:job'">
                 <button class="button" (click)="copy(job)" [attr.aria-label]="'Copy ' + job.name">Copy</button>
                 <button
                   class="button"

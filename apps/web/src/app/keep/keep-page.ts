@@ -9,11 +9,12 @@ import { metalWords, sizeWords } from '../plan/schedule-columns';
 import { Board } from './board';
 import { HandOver } from './hand-over';
 import { Procedures } from './procedures';
+import { May } from '../people/may';
 
 /** Keep: who may braze a joint on any day and why not, the procedures on file, and the job as a file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [Entry, PickField, Board, Procedures, HandOver],
+  imports: [May, Entry, PickField, Board, Procedures, HandOver],
   template: `
     <section class="main">
       @if (store.selected(); as joint) {
@@ -30,7 +31,7 @@ import { Procedures } from './procedures';
     </section>
     <aside>
       <hp-procedures />
-      <hp-hand-over />
+      <hp-hand-over *hpMay="'export'" />
     </aside>
   `,
   styles: `

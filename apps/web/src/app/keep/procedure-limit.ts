@@ -5,6 +5,8 @@ import { percentOf } from '../braze/log-draft';
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { plainRecord } from '../data/history';
+import { newId } from '../data/outbox';
+import { Signer } from '../people/signer';
 import { JobStore } from '../data/job.store';
 import { Entry } from '../forms/entry';
 import { problemAt } from '../forms/problems';
@@ -40,6 +42,7 @@ export class ProcedureLimit {
   readonly procedure = input.required<Stored<Procedure>>();
   private readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
+  private readonly signer = inject(Signer);
   private readonly shown = computed(() => {
     const limit = this.procedure().oxygenLimit;
     return limit == null ? '' : String(Number((100 * limit).toPrecision(4)));
@@ -63,11 +66,18 @@ export class ProcedureLimit {
     this.busy.set(true);
     const was = this.procedure();
     try {
-      await this.crew.saveProcedure(was.version, {
+      const next = {
         ...plainRecord(was),
         oxygenLimit: this.limit(),
         revision: this.next(),
         signedOn: dayIn(new Date().toISOString(), this.job.job()?.timeZone ?? 'UTC'),
+      };
+      const commandId = newId();
+      await this.signer.sign({
+        what: `${next.name} rev ${next.revision}`,
+        meaning: 'released',
+        lines: [`Oxygen limit ${this.text().trim() || 'as the line asks'}${this.text().trim() ? ' %' : ''}`],
+        send: (password) => this.crew.signProcedure(was.version, next, password, commandId),
       });
     } catch (e) {
       this.told.set(e instanceof ApiProblem ? e.problem.detail : (e as Error).message);

@@ -3,11 +3,12 @@ import { procedureCovers } from '@hephaist/contracts';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { ProcedureLimit } from './procedure-limit';
+import { May } from '../people/may';
 
 /** Procedures on file with how much of this job each covers, and what none covers. */
 @Component({
   selector: 'hp-procedures',
-  imports: [ProcedureLimit],
+  imports: [May, ProcedureLimit],
   template: `
     <h2>Procedures on file</h2>
     @for (p of procedures(); track p.id) {
@@ -16,7 +17,7 @@ import { ProcedureLimit } from './procedure-limit';
         {{ p.fluxIds.length ? p.fluxIds.join(' or ') : 'no flux' }}: covers {{ p.joints }} joints
         <span class="quiet">{{ p.note }}</span>
       </p>
-      <hp-procedure-limit [procedure]="p.record" />
+      <hp-procedure-limit *hpMay="'write:procedure'" [procedure]="p.record" />
     } @empty {
       <p class="quiet">None signed.</p>
     }

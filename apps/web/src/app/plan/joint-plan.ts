@@ -10,20 +10,32 @@ import { JointReasons } from './joint-reasons';
 import { LapStrength } from './lap-strength';
 import { OtherRods } from './other-rods';
 import { SeamPlan } from './seam-plan';
+import { May } from '../people/may';
 
 /** One joint's plan in deciding order: the answer, five numbers, the drawings, the reasons, what was refused. */
 @Component({
   selector: 'hp-joint-plan',
-  imports: [JointAnswer, JointNumbers, JointReasons, LapStrength, OtherRods, LadderView, Section, SeamPlan, RouterLink],
+  imports: [
+    May,
+    JointAnswer,
+    JointNumbers,
+    JointReasons,
+    LapStrength,
+    OtherRods,
+    LadderView,
+    Section,
+    SeamPlan,
+    RouterLink,
+  ],
   template: `
     @if (joint().setAside; as why) {
       <p class="caution" role="status">
-        – Set aside: {{ why }}. <button class="button" (click)="takeUp()">Take back up</button>
+        – Set aside: {{ why }}. <button *hpMay="'write:joint'" class="button" (click)="takeUp()">Take back up</button>
       </p>
     }
     @if (planned().plan; as plan) {
       <hp-joint-answer [joint]="joint()" [plan]="plan">
-        <button class="button" (click)="edit.emit()">Edit joint</button>
+        <button *hpMay="'write:joint'" class="button" (click)="edit.emit()">Edit joint</button>
         <a class="button main" [routerLink]="['/job', joint().jobId, 'braze']" [queryParams]="{ joint: joint().id }"
           >Joint card</a
         >
@@ -48,7 +60,7 @@ import { SeamPlan } from './seam-plan';
       </div>
     } @else if (planned().seam; as seam) {
       <hp-seam-plan class="bare" [joint]="joint()" [seam]="seam">
-        <button class="button" (click)="edit.emit()">Edit joint</button>
+        <button *hpMay="'write:joint'" class="button" (click)="edit.emit()">Edit joint</button>
       </hp-seam-plan>
     } @else if (planned().problems; as problems) {
       <h1>{{ joint().mark }} cannot be planned as it is.</h1>
@@ -57,7 +69,7 @@ import { SeamPlan } from './seam-plan';
           <li class="says-problem">✕ {{ p.says }}</li>
         }
       </ul>
-      <p><button class="button main" (click)="edit.emit()">Edit joint</button></p>
+      <p><button *hpMay="'write:joint'" class="button main" (click)="edit.emit()">Edit joint</button></p>
     }
   `,
   styles: `

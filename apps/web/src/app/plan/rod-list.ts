@@ -12,6 +12,7 @@ import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { numberOf, storedWishes, storeWishes, type Wishes } from './prices';
 import { rodListCsv } from './rod-list-csv';
+import { May } from '../people/may';
 
 /** Classes worth asking about on joints that a phosphorus rod serves: no silver, 2, 5, 6 and 15 %. */
 const ASKED = ['BCuP-2', 'BCuP-6', 'BCuP-3', 'BCuP-4', 'BCuP-5'];
@@ -20,7 +21,7 @@ const SELECTION = 'selection';
 /** What to buy and carry: rods by class and form and flux for the job, a line or a selection, and the fewest rods that do. */
 @Component({
   selector: 'hp-rod-list',
-  imports: [MatDialogModule, Entry, PickField, QtyPipe],
+  imports: [May, MatDialogModule, Entry, PickField, QtyPipe],
   templateUrl: './rod-list.html',
   styles: `
     .ask {

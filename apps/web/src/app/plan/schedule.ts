@@ -16,6 +16,7 @@ import {
 } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import type { Joint } from '@hephaist/contracts';
+import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
@@ -28,13 +29,14 @@ import { ScheduleCursor, type Place } from './schedule-cursor';
 import { ScheduleMany } from './schedule-many';
 import { PLAIN_VIEW, scheduleRows, type GroupBy, type ScheduleRow, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
+import { May } from '../people/may';
 
 export const ROW_PX = 28;
 
 /** The schedule: every joint of the job in rows, typed, filled, copied and pasted by keyboard; only rows in view drawn. */
 @Component({
   selector: 'hp-schedule',
-  imports: [MatMenuModule, ScrollingModule, ScheduleMany, ShorthandLine, StateMark],
+  imports: [May, MatMenuModule, ScrollingModule, ScheduleMany, ShorthandLine, StateMark],
   templateUrl: './schedule.html',
   styleUrl: './schedule.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -54,6 +56,7 @@ export class Schedule {
   private readonly shop = inject(ShopStore);
   private readonly units = inject(UnitsStore);
   private readonly injector = inject(Injector);
+  private readonly account = inject(AccountStore);
   private readonly viewport = viewChild.required(CdkVirtualScrollViewport);
   private readonly finder = viewChild.required<ElementRef<HTMLInputElement>>('finder');
   private readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
@@ -175,8 +178,17 @@ export class Schedule {
     void this.attempt(() => this.store.redo());
   }
 
+  /** Says so and answers true where the role may not change joints. */
+  private readOnly(): boolean {
+    const may = this.account.may('write:joint');
+    if (!may)
+      this.failure.set('You are signed in to read: joints are changed by fitter, lead, quality or administrator.');
+    return !may;
+  }
+
   /** Takes the joints of the range away; one step, so it can be undone. */
   private remove(): void {
+    if (this.readOnly()) return;
     const joints = this.cursor.joints();
     const range = this.cursor.range();
     if (!range || !joints.length) return;
@@ -206,6 +218,7 @@ export class Schedule {
 
   /** Reads texts into cells and saves them as one step; what cannot be read is told, and nothing is changed. */
   private async take(texts: readonly CellText[]): Promise<void> {
+    if (this.readOnly()) return;
     const outcome = this.read(texts);
     if (outcome.problems.length) this.refused.set(outcome);
     else await this.saveOutcome(outcome);
@@ -235,6 +248,7 @@ export class Schedule {
   }
 
   protected startEdit(text: string | null = null): void {
+    if (this.readOnly()) return;
     const at = this.cursor.place();
     const joint = this.store.selected();
     const column = this.cursor.in();

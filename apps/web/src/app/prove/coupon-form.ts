@@ -9,6 +9,7 @@ import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Strip } from '../drawings/strip';
+import { Signer } from '../people/signer';
 import { Entry } from '../forms/entry';
 import {
   fillerOptions,
@@ -37,6 +38,7 @@ export class CouponForm {
   readonly cancelled = output();
   protected readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
+  private readonly signer = inject(Signer);
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = displayUnit('diameter', this.system).symbol;
   private readonly tables = inject(ShopStore).tables;
@@ -144,6 +146,16 @@ export class CouponForm {
     return problemAt(this.problems(), field);
   }
 
+  /** What the server refuses stands at its field, and nothing was signed. */
+  private async send(coupon: Coupon, password: string, commandId: string): Promise<void> {
+    try {
+      await this.crew.saveCoupon(coupon, password, commandId);
+    } catch (e) {
+      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
+      throw e;
+    }
+  }
+
   protected async save(event?: Event): Promise<void> {
     event?.preventDefault();
     this.tried.set(true);
@@ -152,8 +164,15 @@ export class CouponForm {
     this.busy.set(true);
     try {
       const coupon = this.coupon();
-      await this.crew.saveCoupon(coupon);
-      this.done.emit(coupon);
+      const commandId = newId();
+      const verdict = this.verdict();
+      const signed = await this.signer.sign({
+        what: `the result of ${coupon.number}`,
+        meaning: 'judged',
+        lines: [verdict?.passes ? 'It passes.' : 'It fails.', ...(verdict?.reasons ?? [])],
+        send: (password) => this.send(coupon, password, commandId),
+      });
+      if (signed) this.done.emit(coupon);
     } catch (e) {
       if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
       else this.failure.set((e as Error).message);

@@ -6,16 +6,17 @@ import { CrewStore } from '../data/crew.store';
 import { Strip } from '../drawings/strip';
 import { QtyPipe } from '../units/qty.pipe';
 import { CouponForm } from './coupon-form';
+import { May } from '../people/may';
 
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [SayPipe, Strip, CouponForm, QtyPipe],
+  imports: [May, SayPipe, Strip, CouponForm, QtyPipe],
   template: `
     <section class="list">
       <div class="head">
         <h1>Coupons</h1>
-        <button class="button main" (click)="entering.set(true)">Enter a coupon</button>
+        <button *hpMay="'write:coupon'" class="button main" (click)="entering.set(true)">Enter a coupon</button>
       </div>
       <table class="plain">
         <thead>

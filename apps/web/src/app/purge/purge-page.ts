@@ -37,11 +37,12 @@ import { LayoutForm } from './layout-form';
 import { LineDrawing } from './line-drawing';
 import { OxygenChart } from './oxygen-chart';
 import { PurgeRunner } from './purge-runner';
+import { May } from '../people/may';
 
 /** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
 @Component({
   selector: 'hp-purge-page',
-  imports: [Entry, LayoutForm, LineDrawing, OxygenChart, PickField, QtyPipe, RouterLink, StartSession],
+  imports: [May, Entry, LayoutForm, LineDrawing, OxygenChart, PickField, QtyPipe, RouterLink, StartSession],
   templateUrl: './purge-page.html',
   styleUrl: './purge-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { RouterLink, RouterLinkActive } from '@angular/router';
+import { AccountMenu } from '../people/account-menu';
 import { UnitsStore } from '../units/units.store';
 import { ThemeStore } from './theme';
 
 /** Name, the five places, the job, units and light. */
 @Component({
   selector: 'hp-header',
-  imports: [RouterLink, RouterLinkActive],
+  imports: [RouterLink, RouterLinkActive, AccountMenu],
   template: `
     <header>
       <a class="name" routerLink="/jobs" aria-label="Hephaist, all jobs">HEPHAIST</a>
@@ -36,6 +37,7 @@ import { ThemeStore } from './theme';
         </svg>
       </button>
       <button class="small" (click)="help()" aria-label="Keys and help">?</button>
+      <hp-account-menu />
     </header>
   `,
   styles: `

@@ -24,7 +24,9 @@ import { Outbox } from '../data/outbox';
                   <code>{{ text(h.command.records) }}</code>
                   <button class="button" (click)="outbox.discard(h.command.id)">Discard this entry</button>
                 } @else {
-                  <span class="quiet">waiting</span>
+                  <span class="quiet">{{
+                    outbox.isOthers(h) ? 'entered by ' + h.by?.person + ': waits until they sign in here' : 'waiting'
+                  }}</span>
                 }
               </li>
             }

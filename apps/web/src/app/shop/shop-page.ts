@@ -8,11 +8,12 @@ import { Header } from '../shell/header';
 import { SayPipe } from '../units/say.pipe';
 import { RowForm } from './row-form';
 import { WeightsForm } from './weights-form';
+import { May } from '../people/may';
 
 /** Every value in use with its source and certainty; the company's own rows are added and corrected here. */
 @Component({
   selector: 'hp-shop-page',
-  imports: [Header, RouterLink, RowForm, SayPipe, WeightsForm],
+  imports: [May, Header, RouterLink, RowForm, SayPipe, WeightsForm],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -6,6 +6,7 @@ import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { problemAt } from '../forms/problems';
 import { numberOf } from '../plan/prices';
+import { May } from '../people/may';
 
 type Name = keyof Weights;
 const NAMES = Object.keys(WEIGHT_WORDS) as Name[];
@@ -13,7 +14,7 @@ const NAMES = Object.keys(WEIGHT_WORDS) as Name[];
 /** What each preference is worth when allowed rods are ranked. No weight can allow what a rule refuses. */
 @Component({
   selector: 'hp-weights-form',
-  imports: [Entry],
+  imports: [May, Entry],
   template: `
     <p>
       Rules refuse; points only rank what is left. The ones that ship are our judgement, practice. A change ranks every
@@ -40,7 +41,7 @@ const NAMES = Object.keys(WEIGHT_WORDS) as Name[];
           <span class="says-problem" role="alert">✕ {{ f }}</span>
         }
         <button class="button" type="button" (click)="asShipped()">As shipped</button>
-        <button class="button main" type="submit">Save weights</button>
+        <button *hpMay="'write:weighing'" class="button main" type="submit">Save weights</button>
       </div>
     </form>
   `,

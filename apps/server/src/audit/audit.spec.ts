@@ -1,0 +1,129 @@
+import type { TrailEntry, TrailVerdict } from '@hephaist/contracts';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { importJob } from '../exchange/job-file.js';
+import { verifyTrail } from './verify.js';
+
+let h: Harness;
+const file = demoFile();
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId());
+  for (let i = 0; i < 6; i++) {
+    const joint = { ...file.joints[0], id: newId(), mark: `T-${i}` };
+    await h
+      .as('lead')
+      .post('/api/commands')
+      .send({ id: newId(), kind: 'joint', records: [{ seen: 0, data: joint }] })
+      .expect(200);
+  }
+});
+afterAll(() => h.close());
+
+describe('the audit trail', () => {
+  let verdict: TrailVerdict;
+  beforeEach(async () => {
+    verdict = (await h.as('auditor').post('/api/trail/check').expect(200)).body as TrailVerdict;
+  });
+
+  it('tells who did what, newest first, by pages', async () => {
+    const page = (await h.as('auditor').get('/api/trail').expect(200)).body as TrailEntry[];
+    expect(page[0]?.body).toMatchObject({ by: { person: 'Test lead' }, deed: 'write joint' });
+    expect(page[0]?.body.records[0]?.[0]).toBe('joint');
+    expect(page.at(-1)?.body).toMatchObject({ by: { person: 'demo' }, deed: 'import' });
+    const older = (await h.as('auditor').get(`/api/trail?before=${page[1]?.seq}`)).body as TrailEntry[];
+    expect(older).toEqual(page.slice(2));
+  });
+
+  it('holds, with every record as it says', () => {
+    expect(verdict.problems).toEqual([]);
+    expect(verdict.entries).toBe(7);
+    expect(verdict.records).toBeGreaterThan(file.joints.length + file.logs.length + file.coupons.length);
+  });
+
+  it('each company has its own', async () => {
+    const theirs = await h.otherCompany();
+    expect((await theirs('auditor').get('/api/trail').expect(200)).body).toEqual([]);
+    const own = (await theirs('auditor').post('/api/trail/check').expect(200)).body as TrailVerdict;
+    expect(own).toMatchObject({ entries: 0, records: 0, problems: [] });
+  });
+
+  it('writers at once each leave one entry, in one chain', async () => {
+    const joints = Array.from({ length: 12 }, (_, i) => ({ ...file.joints[0], id: newId(), mark: `W-${i}` }));
+    await Promise.all(
+      joints.map((data) =>
+        h
+          .as('lead')
+          .post('/api/commands')
+          .send({ id: newId(), kind: 'joint', records: [{ seen: 0, data }] })
+          .expect(200),
+      ),
+    );
+    const after = await verifyTrail(h.db, h.store.companyId);
+    expect(after).toMatchObject({ entries: verdict.entries + 12, problems: [] });
+  });
+
+  it.each<[string, (trx: Harness['db']) => Promise<unknown>, RegExp]>([
+    [
+      'an entry altered',
+      (t) =>
+        t('audit')
+          .where({ seq: 3 })
+          .update({ body: t.raw(`replace(body, 'lead', 'Iead')`) }),
+      /entry 3 was altered/,
+    ],
+    ['an entry removed', (t) => t('audit').where({ seq: 4 }).del(), /entry 4 is missing/],
+    [
+      'the last removed',
+      (t) => t.raw('delete from audit where seq = (select max(seq) from audit)'),
+      /the trail ends at entry/,
+    ],
+    [
+      'two exchanged',
+      async (t) => {
+        await t('audit').where({ seq: 3 }).update({ seq: 999 });
+        await t('audit').where({ seq: 4 }).update({ seq: 3 });
+        await t('audit').where({ seq: 999 }).update({ seq: 4 });
+      },
+      /entry 3 was altered/,
+    ],
+    [
+      'a record changed beside it',
+      (t) =>
+        t('log')
+          .where({ id: file.logs[0]?.id })
+          .update({ data: t.raw(`data || '{"fillerLot":"other"}'`) }),
+      /log .* is not as the trail says/,
+    ],
+    [
+      'a record added beside it',
+      (t) =>
+        t.raw(
+          `insert into brazer select company_id, '${newId()}', version, data, changed_at, 'zz' from brazer limit 1`,
+        ),
+      /brazer .* without an entry/,
+    ],
+    ['a record taken away beside it', (t) => t('log').where({ id: file.logs[1]?.id }).del(), /log .* is gone/],
+  ])('finds %s', async (_what, work, words) => {
+    const problems = await new Promise<readonly string[]>((found, fail) => {
+      h.db
+        .transaction(async (trx) => {
+          for (const t of ['audit', 'log']) await trx.raw(`alter table ${t} disable trigger user`);
+          await work(trx as unknown as Harness['db']);
+          found((await verifyTrail(trx as unknown as Harness['db'], h.store.companyId)).problems);
+          await trx.rollback();
+        })
+        .catch(fail);
+    });
+    expect(problems[0]).toMatch(words);
+  });
+
+  it('finds a trail written anew by who owns the database, from one line written down elsewhere', async () => {
+    const good = await verifyTrail(h.db, h.store.companyId, { seq: verdict.entries, hash: verdict.head });
+    expect(good.problems).toEqual([]);
+    const other = await verifyTrail(h.db, h.store.companyId, { seq: 2, hash: 'f'.repeat(64) });
+    expect(other.problems).toEqual(['entry 2 is not the one that was written down elsewhere']);
+    const short = await verifyTrail(h.db, h.store.companyId, { seq: 10_000, hash: verdict.head });
+    expect(short.problems[0]).toContain('before entry 10000');
+  });
+});

@@ -1,0 +1,46 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
+import { RouterLink } from '@angular/router';
+import { AccountStore } from '../data/account.store';
+import { May } from './may';
+
+/** Who is signed in; people, trail and signing out. */
+@Component({
+  selector: 'hp-account-menu',
+  imports: [MatMenuModule, RouterLink, May],
+  template: `
+    @if (account.me(); as me) {
+      <button [matMenuTriggerFor]="menu" [attr.aria-label]="me.person + ', ' + me.roles.join(', ')">
+        {{ me.person }} <span class="quiet">{{ me.roles.join(', ') }}</span>
+      </button>
+      <mat-menu #menu="matMenu">
+        <a mat-menu-item *hpMay="'people'" routerLink="/people">People</a>
+        <a mat-menu-item *hpMay="'trail'" routerLink="/trail">Audit trail</a>
+        <a mat-menu-item routerLink="/shop">Tables, sources and weights</a>
+        <button mat-menu-item (click)="account.signOut()">Sign out</button>
+      </mat-menu>
+    }
+  `,
+  styles: `
+    :host {
+      align-self: center;
+      flex: none;
+    }
+    button:not([mat-menu-item]) {
+      font: inherit;
+      font-size: 14px;
+      color: var(--ink);
+      background: var(--sheet);
+      border: 1px solid var(--line-strong);
+      border-radius: 4px;
+      padding: 2px 9px;
+      min-height: 26px;
+      cursor: pointer;
+      white-space: nowrap;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class AccountMenu {
+  protected readonly account = inject(AccountStore);
+}
