@@ -10,6 +10,17 @@ interface AccountState {
   readonly away: boolean;
 }
 
+const KEY = 'hephaist.me';
+
+/** Who was signed in here last: with no server the page still opens in their name, and what they enter is held. */
+function remembered(): Me | null {
+  try {
+    return JSON.parse(globalThis.localStorage?.getItem(KEY) ?? 'null') as Me | null;
+  } catch {
+    return null;
+  }
+}
+
 /** Who is signed in here, and what that role may do. */
 export const AccountStore = signalStore(
   { providedIn: 'root' },
@@ -26,13 +37,14 @@ export const AccountStore = signalStore(
       if (before && before.id !== me.id) location.reload();
       patchState(store, { me, away: false });
       signedOut.set(false);
+      globalThis.localStorage?.setItem(KEY, JSON.stringify(me));
     }
     return {
       async load(): Promise<void> {
         try {
           enter(await call<Me>('me'));
         } catch (e) {
-          if (e instanceof AwayError && !signedOut()) patchState(store, { away: true });
+          if (e instanceof AwayError && !signedOut()) patchState(store, { me: remembered() ?? undefined, away: true });
           else patchState(store, { me: null });
         }
       },
@@ -45,6 +57,7 @@ export const AccountStore = signalStore(
         await post('sign-out', {}).catch((e: unknown) => {
           if (!(e instanceof ApiProblem)) throw e;
         });
+        globalThis.localStorage?.removeItem(KEY);
         location.assign('/');
       },
     };
