@@ -1,7 +1,6 @@
 import {
   SHIPPED,
   type Catalogue,
-  findSectionRuleSet,
   judgeSection,
   type BrazerRecord,
   type CouponRecord,
@@ -10,8 +9,8 @@ import {
 import type { Brazer, Coupon } from './records.js';
 
 /** The verdict of a stored coupon by its rule set. */
-export function couponVerdict(coupon: Coupon): SectionVerdict {
-  const rules = findSectionRuleSet(coupon.ruleSetId);
+export function couponVerdict(coupon: Coupon, tables: Catalogue = SHIPPED): SectionVerdict {
+  const rules = tables.ruleSet(coupon.ruleSetId);
   if (!rules) throw new Error(`no rule set ${coupon.ruleSetId}`);
   return judgeSection(coupon.faces, coupon.boreClean, rules);
 }
@@ -26,7 +25,7 @@ export function couponRecord(coupon: Coupon, tables: Catalogue = SHIPPED): Coupo
   return {
     label: coupon.number,
     brazedOn: coupon.brazedOn,
-    passed: couponVerdict(coupon).passes,
+    passed: couponVerdict(coupon, tables).passes,
     pNumbers: [a.pNumber, b.pNumber],
     fNumber: filler.fNumber,
     wallM: tube.wallM,

@@ -24,6 +24,8 @@ export const CUP: TableWords = {
   some: (t) => t.cups.map((c) => c.size),
 };
 
+export const RULES: TableWords = { label: 'Rule set', has: (t, id) => !!t.ruleSet(id), some: (t) => ids(t.ruleSets) };
+
 const notInTable = (words: TableWords, tables: Catalogue, value: string): string => {
   const some = words.some(tables);
   return `${words.label} "${value}" is not in the table: pick one of ${some.slice(0, 6).join(', ')}${some.length > 6 ? ' …' : ''}`;

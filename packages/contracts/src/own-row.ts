@@ -50,6 +50,30 @@ const diameter = (name: string, label: string, max = 1): TableField => ({
   min: 0,
   max,
 });
+const share = (name: string, label: string): TableField => ({
+  name,
+  label,
+  kind: 'number',
+  unit: 'share',
+  min: 0,
+  max: 1,
+});
+const times = (name: string, label: string, min: number, max: number): TableField => ({
+  name,
+  label,
+  kind: 'number',
+  unit: 'times',
+  min,
+  max,
+});
+const months = (name: string, label: string, min: number): TableField => ({
+  name,
+  label,
+  kind: 'number',
+  unit: 'months',
+  min,
+  max: 120,
+});
 const text = (name: string, label: string, optional = false): TableField => ({ name, label, kind: 'text', optional });
 const FAMILIES = ['copper', 'brass', 'steel', 'stainless', 'cast-iron', 'nickel', 'aluminium'];
 const GROUPS = ['BCuP', 'BAg', 'RBCuZn', 'BAlSi'];
@@ -158,6 +182,27 @@ export const TABLE_FORMS: readonly TableForm[] = [
     keyHint: 'a short id such as sight-glass',
     fields: [text('name', 'Name'), temperature('limitK', 'Bears')],
   },
+  {
+    id: 'rules',
+    name: 'Rule sets',
+    keyLabel: 'Short id',
+    keyLike: /^[a-z0-9][a-z0-9.-]{1,39}$/,
+    keyHint: 'a short id such as asme-ix-medical',
+    fields: [
+      text('name', 'Name'),
+      share('maxUnbrazed', 'Section: unbrazed on a side, at most'),
+      share('peelArea', 'Peel: unbrazed of the area, at most'),
+      share('peelLine', 'Peel: unbrazed along a line, at most'),
+      share('tensionOutside', 'Tension: of the minimum when it breaks outside'),
+      times('thicknessLow', 'Wall from, times the coupon’s', 0.01, 1),
+      times('thicknessHigh', 'Wall to, times the coupon’s', 1, 10),
+      share('overlapIncrease', 'Overlap longer by, at most'),
+      months('continuityMonths', 'Lapses after, months', 1),
+      months('validMonths', 'Ends after, months (0: no end)', 0),
+      months('confirmMonths', 'Confirmed every, months (0: not)', 0),
+      { name: 'medical', label: 'Medical-gas overlay', kind: 'yes' },
+    ],
+  },
 ];
 
 export const findTableForm = (id: string): TableForm | undefined => TABLE_FORMS.find((t) => t.id === id);
@@ -237,7 +282,7 @@ export const ownRowSchema = yup
     id: idSchema,
     table: yup
       .string()
-      .oneOf(['metal', 'filler', 'flux', 'tube', 'cup', 'part'] as const)
+      .oneOf(['metal', 'filler', 'flux', 'tube', 'cup', 'part', 'rules'] as const)
       .required(),
     key: line('Name', 50).required('Name the row'),
     values: yup.object().required().meta({ open: true }),

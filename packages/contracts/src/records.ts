@@ -3,7 +3,6 @@ import {
   CODE_SETS,
   ROD_FORMS,
   SCHOOLS,
-  SECTION_RULE_SETS,
   SERVICES,
   type CodeSetId,
   type JointSpec,
@@ -11,7 +10,7 @@ import {
   type Schools,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, tubeSchema } from './in-table.js';
+import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, RULES, tubeSchema } from './in-table.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
 
@@ -327,7 +326,7 @@ export const couponSchema = strict(
     number: line('Coupon number', 16).required('Give the coupon a number'),
     brazerId: idSchema,
     brazedOn: daySchema.required('Say when it was brazed'),
-    ruleSetId: oneOf('Rule set', ids(SECTION_RULE_SETS)),
+    ruleSetId: inTable(RULES),
     tube: tubeSchema(),
     socketMetalId: inTable(METAL),
     fillerId: inTable(FILLER),

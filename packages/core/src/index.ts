@@ -14,6 +14,7 @@ export * from './heat/colours.js';
 export * from './fit-up/gap.js';
 export * from './catalogue/catalogue.js';
 export * from './catalogue/own-rows.js';
+export * from './rules/rule-sets.js';
 export * from './schools/schools.js';
 export * from './selection/facts.js';
 export * from './selection/flux-choice.js';

@@ -2,6 +2,7 @@ import { FILLERS, type Filler } from '../fillers/fillers.js';
 import { FLUXES, type Flux } from '../fluxes/fluxes.js';
 import { SENSITIVE_PARTS, type SensitivePart } from '../heat/sensitive-parts.js';
 import { METALS, type Metal } from '../metals/metals.js';
+import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
 import { CUPS, type Cup } from '../tube/cup.js';
 import { TUBES, type Tube } from '../tube/tube.js';
 
@@ -13,6 +14,7 @@ export interface Tables {
   readonly tubes: readonly Tube[];
   readonly cups: readonly Cup[];
   readonly parts: readonly SensitivePart[];
+  readonly ruleSets: readonly RuleSet[];
 }
 
 /** Every table with its look-ups, and which of its rows are the company's own. */
@@ -25,6 +27,7 @@ export interface Catalogue extends Tables {
   readonly cup: (odM: number) => Cup | undefined;
   readonly cupNamed: (size: string) => Cup | undefined;
   readonly part: (id: string) => SensitivePart | undefined;
+  readonly ruleSet: (id: string) => RuleSet | undefined;
   /** Sizes of a standard, in table order. */
   readonly sizes: (standardId: string) => string[];
   /** True where the company added or corrected this row. */
@@ -57,6 +60,7 @@ export function catalogueOf(tables: Tables, own: ReadonlySet<object> = new Set()
     },
     cupNamed: (size) => cups.get(size),
     part: byId(tables.parts),
+    ruleSet: byId(tables.ruleSets),
     sizes: (standardId) => tables.tubes.filter((t) => t.standardId === standardId).map((t) => t.size),
     isOwn: (row) => own.has(row),
   };
@@ -70,4 +74,5 @@ export const SHIPPED: Catalogue = catalogueOf({
   tubes: TUBES,
   cups: CUPS,
   parts: SENSITIVE_PARTS,
+  ruleSets: RULE_SETS,
 });

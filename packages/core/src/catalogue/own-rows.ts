@@ -3,12 +3,13 @@ import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal, MetalFamily } from '../metals/metals.js';
 import { InputError } from '../source/problem.js';
+import type { RuleSet } from '../rules/rule-sets.js';
 import { entered, type Source } from '../source/source.js';
 import type { Cup } from '../tube/cup.js';
 import type { Temper, Tube } from '../tube/tube.js';
 import { catalogueOf, SHIPPED, type Catalogue, type Tables } from './catalogue.js';
 
-export type TableId = 'metal' | 'filler' | 'flux' | 'tube' | 'cup' | 'part';
+export type TableId = 'metal' | 'filler' | 'flux' | 'tube' | 'cup' | 'part' | 'rules';
 
 /** One row that a company added, or that shadows the shipped row of the same key. Values by field name, SI units. */
 export interface OwnRow {
@@ -140,6 +141,23 @@ const part = (row: OwnRow, source: Source): SensitivePart => ({
   source,
 });
 
+const ruleSet = (row: OwnRow, source: Source): RuleSet => ({
+  id: row.key,
+  name: text(row, 'name'),
+  maxUnbrazed: num(row, 'maxUnbrazed'),
+  peelArea: num(row, 'peelArea'),
+  peelLine: num(row, 'peelLine'),
+  tensionOutside: num(row, 'tensionOutside'),
+  thicknessLow: num(row, 'thicknessLow'),
+  thicknessHigh: num(row, 'thicknessHigh'),
+  overlapIncrease: num(row, 'overlapIncrease'),
+  continuityMonths: num(row, 'continuityMonths'),
+  validMonths: num(row, 'validMonths'),
+  confirmMonths: num(row, 'confirmMonths'),
+  medical: row.values['medical'] === true,
+  source,
+});
+
 /** Values of one table row by field name, as a correction starts from them. */
 export function valuesOf(table: TableId, key: string, from: Catalogue = SHIPPED): OwnRow['values'] | null {
   const flat = (row: object | undefined): OwnRow['values'] | null => {
@@ -174,6 +192,7 @@ export function valuesOf(table: TableId, key: string, from: Catalogue = SHIPPED)
     return c ? { ...flat(c), idMinM: c.idM.min, idMaxM: c.idM.max } : null;
   }
   if (table === 'tube') return flat(from.tubes.find((t) => t.id === key));
+  if (table === 'rules') return flat(from.ruleSet(key));
   return flat(table === 'metal' ? from.metal(key) : from.part(key));
 }
 
@@ -211,6 +230,7 @@ export function catalogueWith(rows: readonly OwnRow[]): Catalogue {
     tubes: shadow(SHIPPED.tubes, made('tube', tube), id),
     cups: shadow(SHIPPED.cups, made('cup', cup), (c) => c.size),
     parts: shadow(SHIPPED.parts, made('part', part), id),
+    ruleSets: shadow(SHIPPED.ruleSets, made('rules', ruleSet), id),
   };
   return catalogueOf(tables, own);
 }

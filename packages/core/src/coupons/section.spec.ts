@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { inUnits } from '../units/say.js';
-import { findSectionRuleSet, judgeSection, mergeVoids, type SectionRuleSet } from './section.js';
+import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
+import { judgeSection, mergeVoids } from './section.js';
 
-const rules = (id: string): SectionRuleSet => {
-  const r = findSectionRuleSet(id);
+const rules = (id: string): RuleSet => {
+  const r = RULE_SETS.find((x) => x.id === id);
   if (!r) throw new Error(id);
   return r;
 };

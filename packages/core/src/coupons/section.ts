@@ -1,5 +1,5 @@
 import { InputError, type FieldProblem } from '../source/problem.js';
-import { published } from '../source/source.js';
+import type { RuleSet } from '../rules/rule-sets.js';
 import { said } from '../units/say.js';
 
 /** A void along the overlap, from the socket mouth, m. */
@@ -14,31 +14,6 @@ export interface StripFace {
   readonly overlapM: number;
   readonly voids: readonly VoidInterval[];
 }
-
-/** What a section is judged by. Code content is editable data; check the current edition. */
-export interface SectionRuleSet {
-  readonly id: string;
-  readonly name: string;
-  /** Largest unbrazed share of the overlap on each side taken alone. */
-  readonly maxUnbrazed: number;
-  /** The coupon must show no oxide inside. */
-  readonly cleanBore: boolean;
-  readonly source: ReturnType<typeof published>;
-}
-
-const qb = published('ASME BPVC IX part QB');
-export const SECTION_RULE_SETS: readonly SectionRuleSet[] = [
-  { id: 'asme-ix', name: 'ASME IX-like section test', maxUnbrazed: 0.2, cleanBore: false, source: qb },
-  {
-    id: 'asme-ix-medical',
-    name: 'ASME IX-like with medical-gas overlay',
-    maxUnbrazed: 0.2,
-    cleanBore: true,
-    source: published('ASME BPVC IX part QB with NFPA 99'),
-  },
-];
-export const findSectionRuleSet = (id: string): SectionRuleSet | undefined =>
-  SECTION_RULE_SETS.find((r) => r.id === id);
 
 /** How far a void's edge may be off under the microscope or scale, m: two edges per void. Source: practice. */
 export const VOID_EDGE_UNCERTAINTY_M = 0.0001;
@@ -63,7 +38,7 @@ export interface SectionVerdict {
   readonly faces: readonly FaceVerdict[];
   readonly reasons: readonly string[];
   readonly nearLimit: boolean;
-  readonly ruleSet: SectionRuleSet;
+  readonly ruleSet: RuleSet;
 }
 
 /** Joins intervals that touch or overlap; order of input does not matter. */
@@ -95,7 +70,7 @@ function faceProblems(face: StripFace, index: number): FieldProblem[] {
   );
 }
 
-function judgeFace(face: StripFace, rules: SectionRuleSet): FaceVerdict {
+function judgeFace(face: StripFace, rules: RuleSet): FaceVerdict {
   const merged = mergeVoids(face.voids);
   const lengths = merged.map((v) => v.toM - v.fromM);
   const unbrazedM = lengths.reduce((a, b) => a + b, 0);
@@ -120,13 +95,13 @@ function judgeFace(face: StripFace, rules: SectionRuleSet): FaceVerdict {
  * Judges a section coupon: on each side of the cut taken alone, unbrazed lengths add to at most the limit.
  * @throws InputError naming the face or void that is out of range
  */
-export function judgeSection(faces: readonly StripFace[], boreClean: boolean, rules: SectionRuleSet): SectionVerdict {
+export function judgeSection(faces: readonly StripFace[], boreClean: boolean, rules: RuleSet): SectionVerdict {
   if (faces.length < 2) throw new InputError([{ field: 'faces', says: 'both sides of the cut are needed' }]);
   const problems = faces.flatMap(faceProblems);
   if (problems.length) throw new InputError(problems);
   const judged = faces.map((face) => judgeFace(face, rules));
   const reasons = judged.map((f) => `${f.name}: ${f.arithmetic}: ${f.passes ? 'passes' : 'fails'}`);
-  const boreFails = rules.cleanBore && !boreClean;
+  const boreFails = rules.medical && !boreClean;
   if (boreFails) reasons.push('Oxide inside the bore: the medical-gas overlay fails the coupon');
   return {
     passes: judged.every((f) => f.passes) && !boreFails,

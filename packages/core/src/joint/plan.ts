@@ -8,6 +8,7 @@ import { oxygenLimitFor } from '../purge/limit.js';
 import { purgeLine, type PurgeResult } from '../purge/single-line.js';
 import type { JointVariables } from '../qualification/range.js';
 import { ratingAfterBrazing, type RatingResult } from '../rating/rating.js';
+import { ASME_RULES, ruleSetIdFor } from '../rules/rule-sets.js';
 import { CODE_SETS, type Schools } from '../schools/schools.js';
 import { metalsKey, type JointFacts } from '../selection/facts.js';
 import { selectFiller, type ColdFit, type FillerJudgement, type Selection } from '../selection/select.js';
@@ -212,6 +213,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
       wallM: tube.wallM,
       overlapM: over.overlapM,
       position: spec.position,
+      rules: catalogue.ruleSet(ruleSetIdFor(line.codeSetId, service.kind === 'medical')) ?? ASME_RULES,
     },
   };
 }

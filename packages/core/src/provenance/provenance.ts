@@ -1,3 +1,4 @@
+import type { RuleSet } from '../rules/rule-sets.js';
 import { liveProvenance } from '../live/provenance.js';
 import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
 import type { TableId } from '../catalogue/own-rows.js';
@@ -14,7 +15,6 @@ import { SCHOOLS } from '../schools/schools.js';
 import { SERVICES } from '../services/services.js';
 import { FILLER_RULES } from '../selection/rules/filler-rules.js';
 import { JOINT_RULES } from '../selection/rules/joint-rules.js';
-import { SECTION_RULE_SETS } from '../coupons/section.js';
 import { findTubeStandard } from '../tube/tube.js';
 import { practice, published, type Source } from '../source/source.js';
 import { inUnits, said } from '../units/say.js';
@@ -196,14 +196,31 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
     })),
     ...JOINT_RULES.map((r) => ({ table: 'Rules on the joint', item: r.id, value: r.title, source: r.source })),
     ...FILLER_RULES.map((r) => ({ table: 'Rules on the filler', item: r.id, value: r.title, source: r.source })),
-    ...SECTION_RULE_SETS.map((r) => ({
-      table: 'Section rule sets',
+    ...tables.ruleSets.map((r) => ({
+      table: 'Rule sets',
       item: r.name,
-      value: `at most ${r.maxUnbrazed * 100} % unbrazed on each side alone${r.cleanBore ? '; clean bore' : ''}`,
+      value: ruleSetWords(r),
       source: r.source,
+      row: { table: 'rules' as const, key: r.id },
     })),
   ];
 }
+
+const percent = (share: number): string => `${Number((share * 100).toFixed(2))} %`;
+
+/** A rule set in one line. */
+const ruleSetWords = (r: RuleSet): string =>
+  [
+    `section: at most ${percent(r.maxUnbrazed)} unbrazed on each side alone`,
+    `peel: ${percent(r.peelArea)} of the area and of any line`,
+    `tension: ${percent(r.tensionOutside)} of the minimum when it breaks outside the joint`,
+    `wall ${r.thicknessLow} to ${r.thicknessHigh} times the coupon's`,
+    `overlap up to ${percent(1 + r.overlapIncrease)} of the coupon's`,
+    r.confirmMonths
+      ? `confirmed every ${r.confirmMonths} months, for ${r.validMonths} months`
+      : `lapses after more than ${r.continuityMonths} months`,
+    ...(r.medical ? ['clean bore, qualified procedure'] : []),
+  ].join('; ');
 
 /** The provenance page in Markdown. */
 export function provenanceMarkdown(): string {

@@ -1,4 +1,5 @@
-import { continuity, type Continuity, type ContinuityEvent, type Day } from './continuity.js';
+import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
+import { addMonths, continuity, type Continuity, type ContinuityEvent, type Day } from './continuity.js';
 import { rangeGaps, type CouponVariables, type JointVariables } from './range.js';
 
 export interface CouponRecord extends CouponVariables {
@@ -10,7 +11,10 @@ export interface CouponRecord extends CouponVariables {
 /** What is on file for one brazer. */
 export interface BrazerRecord {
   readonly coupons: readonly CouponRecord[];
-  readonly joints: readonly { readonly day: Day; readonly label: string }[];
+  /** Joints made, with the filler number where it is known. */
+  readonly joints: readonly { readonly day: Day; readonly label: string; readonly fNumber?: string | null }[];
+  /** Days on which a supervisor confirmed that this brazer goes on brazing. */
+  readonly confirmations?: readonly { readonly day: Day; readonly label: string }[];
   readonly withdrawn: { readonly on: Day; readonly reason: string } | null;
 }
 
@@ -22,26 +26,48 @@ export interface Permission {
   readonly by: string | null;
 }
 
-/** Coupons and joints of a brazer as continuity events. Only passed coupons count. */
-export function continuityEvents(record: BrazerRecord): ContinuityEvent[] {
+/**
+ * Coupons, joints and confirmations of a brazer as continuity events. Only passed coupons count. For medical gas only
+ * what was brazed with the qualified procedure counts: here, with its filler number.
+ */
+export function continuityEvents(
+  record: BrazerRecord,
+  rules: Pick<RuleSet, 'medical'> = ASME_RULES,
+  fNumber: string | null = null,
+): ContinuityEvent[] {
+  const counts = (f: string | null | undefined): boolean => !rules.medical || !fNumber || !f || f === fNumber;
   return [
+    ...(record.confirmations ?? []).map((c): ContinuityEvent => ({ day: c.day, kind: 'confirmation', label: c.label })),
     ...record.coupons
-      .filter((c) => c.passed)
+      .filter((c) => c.passed && counts(c.fNumber))
       .map((c): ContinuityEvent => ({ day: c.brazedOn, kind: 'coupon', label: c.label })),
-    ...record.joints.map((j): ContinuityEvent => ({ day: j.day, kind: 'joint', label: j.label })),
+    ...record.joints
+      .filter((j) => counts(j.fNumber))
+      .map((j): ContinuityEvent => ({ day: j.day, kind: 'joint', label: j.label })),
   ];
 }
 
+/** Passed coupons that still count on a day. */
+export const validCoupons = (
+  record: BrazerRecord,
+  on: Day,
+  rules: Pick<RuleSet, 'validMonths'> = ASME_RULES,
+): CouponRecord[] =>
+  record.coupons.filter(
+    (c) => c.passed && c.brazedOn <= on && (rules.validMonths === 0 || addMonths(c.brazedOn, rules.validMonths) >= on),
+  );
+
 /** Whether a brazer may braze a joint on a day, with every reason why not. */
 export function mayBraze(record: BrazerRecord, joint: JointVariables, on: Day): Permission {
-  const kept = continuity(continuityEvents(record), on);
+  const rules = joint.rules ?? ASME_RULES;
+  const kept = continuity(continuityEvents(record, rules, joint.fNumber), on, rules);
   const reasons: string[] = [];
   if (record.withdrawn && record.withdrawn.on <= on)
     reasons.push(`withdrawn on ${record.withdrawn.on}: ${record.withdrawn.reason}`);
   if (kept.state === 'never') reasons.push('no passed coupon by this day');
   if (kept.state === 'lapsed') reasons.push(`lapsed: last brazed ${kept.lastDay}, good through ${kept.goodThrough}`);
   if (joint.fNumber === null) reasons.push('no rod serves this joint as it is');
-  const passed = record.coupons.filter((c) => c.passed && c.brazedOn <= on);
+  const passed = validCoupons(record, on, rules);
   const tried = passed
     .map((c) => ({ label: c.label, gaps: rangeGaps(c, joint) }))
     .sort((a, b) => a.gaps.length - b.gaps.length);

@@ -1,4 +1,5 @@
 import { published } from '../source/source.js';
+import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { said } from '../units/say.js';
 
 export const RANGE_SOURCE = published(
@@ -30,6 +31,8 @@ export interface JointVariables {
   readonly wallM: number;
   readonly overlapM: number;
   readonly position: Position;
+  /** Rule set the joint is under; the ASME IX-like one where none is named. */
+  readonly rules?: RuleSet;
 }
 
 /** Positions a coupon position qualifies. Up-feed is the harder way and also qualifies down-feed. Editable rule data. */
@@ -45,18 +48,19 @@ const samePair = (a: readonly [string, string], b: readonly [string, string]): b
 /** Why one coupon does not cover a joint; empty when it does. P-numbers may stand on either side. */
 export function rangeGaps(coupon: CouponVariables, joint: JointVariables): string[] {
   const gaps: string[] = [];
+  const { thicknessLow, thicknessHigh, overlapIncrease } = joint.rules ?? ASME_RULES;
+  const [least, most] = [coupon.wallM * thicknessLow, coupon.wallM * thicknessHigh];
+  const longest = coupon.overlapM * (1 + overlapIncrease);
   const length = (m: number): string => said(m, 'diameter');
   if (!samePair(coupon.pNumbers, joint.pNumbers))
     gaps.push(`metals P-${joint.pNumbers.join(' to P-')}, coupon was P-${coupon.pNumbers.join(' to P-')}`);
   if (joint.fNumber !== coupon.fNumber)
     gaps.push(`filler F-${joint.fNumber ?? 'none'}, coupon was F-${coupon.fNumber}`);
-  if (joint.wallM < coupon.wallM / 2 - 1e-9 || joint.wallM > coupon.wallM * 2 + 1e-9) {
-    gaps.push(`wall ${length(joint.wallM)}, qualified ${length(coupon.wallM / 2)} to ${length(coupon.wallM * 2)}`);
-  }
+  if (joint.wallM < least - 1e-9 || joint.wallM > most + 1e-9)
+    gaps.push(`wall ${length(joint.wallM)}, qualified ${length(least)} to ${length(most)}`);
   if (!POSITION_COVER[coupon.position].includes(joint.position))
     gaps.push(`${joint.position} never tested (coupon was ${coupon.position})`);
-  if (joint.overlapM > coupon.overlapM * 1.25 + 1e-9)
-    gaps.push(`overlap ${length(joint.overlapM)}, qualified to ${length(coupon.overlapM * 1.25)}`);
+  if (joint.overlapM > longest + 1e-9) gaps.push(`overlap ${length(joint.overlapM)}, qualified to ${length(longest)}`);
   return gaps;
 }
 
@@ -103,10 +107,10 @@ export function coverLines(coupons: readonly CouponVariables[]): CoverLine[] {
   return [...lines.values()].sort((a, b) => b.fNumber.localeCompare(a.fNumber));
 }
 
-export const qualifiedRange = (c: CouponVariables): QualifiedRange => ({
+export const qualifiedRange = (c: CouponVariables, rules: RuleSet = ASME_RULES): QualifiedRange => ({
   pNumbers: c.pNumbers,
   fNumber: c.fNumber,
-  wallM: { min: c.wallM / 2, max: c.wallM * 2 },
-  overlapMaxM: c.overlapM * 1.25,
+  wallM: { min: c.wallM * rules.thicknessLow, max: c.wallM * rules.thicknessHigh },
+  overlapMaxM: c.overlapM * (1 + rules.overlapIncrease),
   positions: POSITION_COVER[c.position],
 });

@@ -1,4 +1,4 @@
-import { POSITIONS, SECTION_RULE_SETS, TUBE_STANDARDS, type Catalogue, type Position } from '@hephaist/core';
+import { POSITIONS, TUBE_STANDARDS, type Catalogue, type Position } from '@hephaist/core';
 
 /** A choice: what is stored and what is read. */
 export interface Option<T extends string = string> {
@@ -24,5 +24,5 @@ export const standardOptions = (tables: Catalogue): Option[] => {
   for (const s of shipped) own.delete(s.id);
   return [...shipped, ...[...own].map((id) => ({ id, name: `${id}, the company’s own` }))];
 };
-export const RULE_SET_OPTIONS = named(SECTION_RULE_SETS);
+export const ruleSetOptions = (tables: Catalogue): Option[] => named(tables.ruleSets);
 export const POSITION_OPTIONS: readonly Option<Position>[] = POSITIONS.map(({ id, name }) => ({ id, name }));

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
 import { couponSchema, problemsOf, type Coupon } from '@hephaist/contracts';
-import { displayUnit, findSectionRuleSet, judgeSection, type FieldProblem, type Position } from '@hephaist/core';
+import { displayUnit, judgeSection, type FieldProblem, type Position } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
@@ -15,7 +15,7 @@ import {
   fillerOptions,
   metalOptions,
   POSITION_OPTIONS,
-  RULE_SET_OPTIONS,
+  ruleSetOptions,
   sizeOptions,
   standardOptions,
 } from '../forms/options';
@@ -47,7 +47,7 @@ export class CouponForm {
     metals: metalOptions(this.tables()),
     fillers: fillerOptions(this.tables()),
     positions: POSITION_OPTIONS,
-    ruleSets: RULE_SET_OPTIONS,
+    ruleSets: ruleSetOptions(this.tables()),
   };
   protected readonly brazers = computed(() =>
     this.crew.brazers().map((b) => ({ id: b.id, name: `${b.name} (${b.mark})` })),
@@ -123,7 +123,7 @@ export class CouponForm {
     return [...this.told(), ...this.left().problems, ...this.right().problems, ...(this.tried() ? contract : [])];
   });
   protected readonly verdict = computed(() => {
-    const rules = findSectionRuleSet(this.draft().ruleSetId);
+    const rules = this.tables().ruleSet(this.draft().ruleSetId);
     if (!rules || !(this.overlapM() > 0) || this.left().problems.length || this.right().problems.length) return null;
     return judgeSection(this.coupon().faces, this.draft().boreClean, rules);
   });

@@ -3,6 +3,7 @@ import { SayPipe } from '../units/say.pipe';
 import { couponRecord, couponVerdict, type Coupon } from '@hephaist/contracts';
 import { qualifiedRange, sourceLine } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
+import { ShopStore } from '../data/shop.store';
 import { Strip } from '../drawings/strip';
 import { QtyPipe } from '../units/qty.pipe';
 import { CouponForm } from './coupon-form';
@@ -157,6 +158,7 @@ import { May } from '../people/may';
 })
 export class ProvePage {
   private readonly crew = inject(CrewStore);
+  private readonly tables = inject(ShopStore).tables;
   protected readonly entering = signal(false);
   private readonly asked = signal<string | null>(null);
   protected readonly source = sourceLine;
@@ -165,8 +167,8 @@ export class ProvePage {
     [...this.crew.coupons()]
       .sort((a, b) => b.brazedOn.localeCompare(a.brazedOn) || b.number.localeCompare(a.number))
       .map((coupon) => {
-        const verdict = couponVerdict(coupon);
-        const record = couponRecord(coupon);
+        const verdict = couponVerdict(coupon, this.tables());
+        const record = couponRecord(coupon, this.tables());
         return {
           coupon,
           verdict,
