@@ -342,6 +342,7 @@ export function saltmarsh(today: string): JobFile {
     procedures,
     brazers: [orla, dov, prue, mikkel, juno, basil],
     coupons,
+    confirmations: [],
     ownRows,
     sessions: [],
     marks: [],

@@ -80,7 +80,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
   app.use('/api', trailRoutes());
   app.use('/api', jobRoutes(maxBytes));
-  app.use('/api', crewRoutes());
+  app.use('/api', crewRoutes(people, now));
   app.use('/api', shopRoutes());
   app.use('/api', express.json({ limit: maxBytes }));
   app.use('/api', exchangeRoutes());

@@ -1,4 +1,5 @@
 import type { FieldProblem } from '@hephaist/core';
+import type { Confirmation } from './confirmation.js';
 import type { Brazing } from './brazer-record.js';
 import type { Brazer, Coupon, Job, Joint, Line, Procedure, Stored } from './records.js';
 
@@ -22,6 +23,7 @@ export interface Crew {
   readonly coupons: readonly Stored<Coupon>[];
   readonly procedures: readonly Stored<Procedure>[];
   readonly brazings: readonly Brazing[];
+  readonly confirmations: readonly Stored<Confirmation>[];
 }
 
 /** What GET /api/jobs/:id answers. */

@@ -6,6 +6,7 @@ import {
   type CouponRecord,
   type SectionVerdict,
 } from '@hephaist/core';
+import type { Confirmation } from './confirmation.js';
 import type { Brazer, Coupon } from './records.js';
 
 /** The verdict of a stored coupon by its rule set. */
@@ -39,6 +40,7 @@ export interface Brazing {
   readonly brazerId: string;
   readonly day: string;
   readonly label: string;
+  readonly fNumber: string | null;
 }
 
 /** Everything on file for one brazer. */
@@ -47,13 +49,19 @@ export function brazerRecord(
   coupons: readonly Coupon[],
   brazings: readonly Brazing[],
   tables: Catalogue = SHIPPED,
+  confirmations: readonly Confirmation[] = [],
 ): BrazerRecord {
   return {
     coupons: coupons
       .filter((c) => c.brazerId === brazer.id)
       .map((c) => couponRecord(c, tables))
       .filter((c) => c !== null),
-    joints: brazings.filter((b) => b.brazerId === brazer.id).map((b) => ({ day: b.day, label: b.label })),
+    joints: brazings
+      .filter((b) => b.brazerId === brazer.id)
+      .map(({ day, label, fNumber }) => ({ day, label, fNumber })),
+    confirmations: confirmations
+      .filter((c) => c.brazerId === brazer.id)
+      .map((c) => ({ day: c.on, label: 'confirmation' })),
     withdrawn: brazer.withdrawnOn
       ? { on: brazer.withdrawnOn, reason: brazer.withdrawnReason ?? 'no reason given' }
       : null,

@@ -10,6 +10,7 @@ import {
   type PurgeMark,
   type PurgeSession,
 } from './purge-session.js';
+import { confirmationSchema, type Confirmation } from './confirmation.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import {
   brazerSchema,
@@ -42,6 +43,7 @@ export interface JobFile {
   readonly procedures: readonly Procedure[];
   readonly brazers: readonly Brazer[];
   readonly coupons: readonly Coupon[];
+  readonly confirmations: readonly Confirmation[];
   /** Rows of the company's own tables that the job may rest on. */
   readonly ownRows: readonly OwnRowRecord[];
   /** Purge sessions of the job, what was done in them, and what was read. */
@@ -64,6 +66,7 @@ export const jobFileSchema = yup
     procedures: yup.array(procedureSchema.required()).required(),
     brazers: yup.array(brazerSchema.required()).required(),
     coupons: yup.array(couponSchema.required()).required(),
+    confirmations: yup.array(confirmationSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
     marks: yup.array(purgeMarkSchema.required()).default(() => []),
@@ -88,6 +91,9 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     need(joints.has(l.jointId), `logs.${i}.jointId`, 'its joint is not in the file');
     need(brazers.has(l.brazerId), `logs.${i}.brazerId`, 'its brazer is not in the file');
   });
+  file.confirmations.forEach((c, i) =>
+    need(brazers.has(c.brazerId), `confirmations.${i}.brazerId`, 'its brazer is not in the file'),
+  );
   file.coupons.forEach((c, i) =>
     need(brazers.has(c.brazerId), `coupons.${i}.brazerId`, 'its brazer is not in the file'),
   );
@@ -148,6 +154,7 @@ export function writeJobFile(file: JobFile): string {
     procedures: sorted(file.procedures),
     brazers: sorted(file.brazers),
     coupons: sorted(file.coupons),
+    confirmations: sorted(file.confirmations),
     ownRows: sorted(file.ownRows),
     sessions: sorted(file.sessions),
     marks: sorted(file.marks),

@@ -15,6 +15,7 @@ export * from './planner.js';
 export * from './line-layout.js';
 export * from './purge-session.js';
 export * from './purge-line.js';
+export * from './confirmation.js';
 export * from './content.js';
 export * from './people.js';
 export * from './signature.js';

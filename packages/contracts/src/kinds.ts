@@ -17,6 +17,7 @@ import {
 } from './records.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
+import { confirmationSchema, type Confirmation } from './confirmation.js';
 import { signatureSchema, type Signature } from './signature.js';
 import { weighingSchema, type Weighing } from './shop.js';
 
@@ -34,6 +35,7 @@ export interface RecordKinds {
   purge_session: PurgeSession;
   purge_mark: PurgeMark;
   signature: Signature;
+  confirmation: Confirmation;
 }
 
 /** A schema of any shape and flags. */
@@ -55,6 +57,7 @@ export const KINDS = [
   'purge_session',
   'purge_mark',
   'signature',
+  'confirmation',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -70,10 +73,11 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   purge_session: purgeSessionSchema,
   purge_mark: purgeMarkSchema,
   signature: signatureSchema,
+  confirmation: confirmationSchema,
 };
 
 /** Kinds of which a record may be taken away while nothing rests on it. */
 export const REMOVABLE: readonly Kind[] = ['joint', 'line', 'own_row'];
 
 /** Kinds that are evidence: written once, never changed in place. */
-export const EVIDENCE: readonly Kind[] = ['log', 'coupon', 'purge_session', 'purge_mark', 'signature'];
+export const EVIDENCE: readonly Kind[] = ['log', 'coupon', 'purge_session', 'purge_mark', 'signature', 'confirmation'];

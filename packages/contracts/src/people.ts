@@ -34,6 +34,7 @@ const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
   own_row: OFFICE,
   weighing: OFFICE,
   signature: [],
+  confirmation: ['lead', 'quality'],
 };
 
 const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {

@@ -65,3 +65,7 @@ export * from './rod-list/rod-set.js';
 export * from './selection/compare.js';
 export * from './provenance/provenance.js';
 export * from './audit/chain.js';
+export * from './numeric/set-cover.js';
+export * from './qualification/coupon-plan.js';
+export * from './qualification/assign.js';
+export * from './qualification/standing.js';

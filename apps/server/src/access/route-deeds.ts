@@ -32,6 +32,8 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['GET', '/jobs/:id/export', 'export'],
   ['POST', '/import/:id', 'import'],
   ['GET', '/crew', 'read'],
+  ['POST', '/calendar', 'calendar'],
+  ['GET', '/calendar/:token', 'open'],
   ['GET', '/shop', 'read'],
   ['POST', '/jobs/:id/rod-list.pdf', 'read'],
   ['POST', '/lines/:id/purge-plan.pdf', 'read'],

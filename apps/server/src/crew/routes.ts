@@ -1,20 +1,32 @@
-import type { Crew } from '@hephaist/contracts';
 import { Router } from 'express';
-import { storeOf } from '../access/guard.js';
-import { brazingsOf } from './brazings.js';
+import { accountOf, storeOf } from '../access/guard.js';
+import { NotFoundError } from '../http/errors.js';
+import { RecordStore } from '../records/store.js';
+import { tablesOf } from '../shop/shop.js';
+import type { PeopleStore } from '../people/people-store.js';
+import { newToken } from '../people/sign-in.js';
+import { crewCalendar } from './calendar.js';
+import { crewOf } from './crew.js';
 
-/** All that says who may braze: brazers, coupons, procedures, and each joint made on its calendar day. */
-export function crewRoutes(): Router {
+/** All that says who may braze, and the calendar of when it ends. */
+export function crewRoutes(people: PeopleStore, now: () => Date): Router {
   const router = Router();
   router.get('/crew', async (req, res) => {
     const store = storeOf(req);
-    const [brazers, coupons, procedures, brazings] = await Promise.all([
-      store.list('brazer'),
-      store.list('coupon'),
-      store.list('procedure'),
-      brazingsOf(store),
-    ]);
-    res.json({ brazers, coupons, procedures, brazings } satisfies Crew);
+    res.json(await crewOf(store, await tablesOf(store)));
+  });
+  // A calendar program cannot sign in: it is given an address that only its owner knows. A new one ends the old.
+  router.post('/calendar', async (req, res) => {
+    const token = newToken();
+    await people.setFeed(accountOf(req).id, token);
+    res.status(201).json({ path: `/api/calendar/${token}` });
+  });
+  router.get('/calendar/:token', async (req, res) => {
+    const account = await people.byFeed(String(req.params['token']));
+    if (!account || account.disabled) throw new NotFoundError('No such calendar.');
+    const store = new RecordStore(people.db, account.companyId);
+    const text = await crewCalendar(store, account.company, now());
+    res.type('text/calendar; charset=utf-8').attachment('brazers.ics').send(text);
   });
   return router;
 }

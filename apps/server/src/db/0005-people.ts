@@ -1,4 +1,4 @@
-import { canonical, contentHash, KINDS, type Touched, type TrailBody } from '@hephaist/contracts';
+import { canonical, contentHash, type Kind, type Touched, type TrailBody } from '@hephaist/contracts';
 import { EMPTY_CHAIN, nextEntry } from '@hephaist/core';
 import type { Knex } from 'knex';
 
@@ -66,11 +66,25 @@ export async function up(db: Knex): Promise<void> {
     );
 }
 
+const KINDS_BEFORE: readonly Kind[] = [
+  'job',
+  'line',
+  'procedure',
+  'brazer',
+  'joint',
+  'log',
+  'coupon',
+  'own_row',
+  'weighing',
+  'purge_session',
+  'purge_mark',
+];
+
 /** Records written before there was a trail stand in its first entry. */
 async function beginTrails(db: Knex): Promise<void> {
   for (const { id } of await db<{ id: string }>('company').select('id')) {
     const records: Touched[] = [];
-    for (const kind of KINDS) {
+    for (const kind of KINDS_BEFORE) {
       const rows = (await db(kind).where({ company_id: id }).orderBy('id').select('id', 'version', 'data')) as {
         id: string;
         version: number;

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import * as records from './0001-records.js';
 import * as lineLayout from './0003-line-layout.js';
 import * as purgeSessions from './0004-purge-sessions.js';
+import * as crew from './0006-crew.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -17,6 +18,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0003-line-layout', up: lineLayout.up },
   { name: '0004-purge-sessions', up: purgeSessions.up },
   { name: '0005-people', up: people.up },
+  { name: '0006-crew', up: crew.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -23,17 +23,19 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
   const own = { job_id: jobId };
-  const [lines, joints, logs, procedures, brazers, coupons, ownRows, sessions, marks] = await Promise.all([
-    store.list('line', own),
-    store.list('joint', own),
-    store.list('log', own),
-    store.list('procedure'),
-    store.list('brazer'),
-    store.list('coupon'),
-    store.list('own_row'),
-    store.list('purge_session', own),
-    store.list('purge_mark', own),
-  ]);
+  const [lines, joints, logs, procedures, brazers, coupons, confirmations, ownRows, sessions, marks] =
+    await Promise.all([
+      store.list('line', own),
+      store.list('joint', own),
+      store.list('log', own),
+      store.list('procedure'),
+      store.list('brazer'),
+      store.list('coupon'),
+      store.list('confirmation'),
+      store.list('own_row'),
+      store.list('purge_session', own),
+      store.list('purge_mark', own),
+    ]);
   const traces = await Promise.all(
     sessions.map(async (s) => (await store.trace.rows(s.id)).map((r) => ({ sessionId: s.id, ...filed(r) }))),
   );
@@ -47,6 +49,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     procedures: procedures.map(plain),
     brazers: brazers.map(plain),
     coupons: coupons.map(plain),
+    confirmations: confirmations.map(plain),
     ownRows: ownRows.map(plain),
     sessions: sessions.map(plain),
     marks: marks.map(plain),
@@ -93,6 +96,7 @@ export async function importJob(
       );
     await own('log', file.logs);
     await shared('coupon', file.coupons);
+    await shared('confirmation', file.confirmations);
     return { jobId: file.job.id, kept };
   });
 }

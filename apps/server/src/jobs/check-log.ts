@@ -28,7 +28,12 @@ export async function checkLog(store: RecordStore, log: JointLog): Promise<void>
   const planned = await planOf(store, log.jointId, shop);
   const brazer = await store.find('brazer', log.brazerId);
   if (!planned || !brazer) return;
-  const record = brazerRecord(brazer, await store.list('coupon'), await brazingsOf(store), shop.catalogue);
+  const [coupons, brazings, confirmations] = await Promise.all([
+    store.list('coupon'),
+    brazingsOf(store, shop.catalogue),
+    store.list('confirmation'),
+  ]);
+  const record = brazerRecord(brazer, coupons, brazings, shop.catalogue, confirmations);
   const permission = mayBraze(record, planned.plan.asks, dayIn(log.brazedAt, planned.timeZone));
   if (permission.may) return;
   throw new ContractError([

@@ -174,6 +174,22 @@ export class PeopleStore {
       .del();
   }
 
+  /** Gives an account the address of its calendar; one that it had before opens nothing any more. */
+  async setFeed(accountId: string, token: string): Promise<void> {
+    await this.db('calendar_feed')
+      .insert({ account_id: accountId, token_hash: hashed(token) })
+      .onConflict('account_id')
+      .merge();
+  }
+
+  async byFeed(token: string): Promise<Account | null> {
+    const row = (await this.accounts()
+      .join('calendar_feed', 'calendar_feed.account_id', 'account.id')
+      .where('calendar_feed.token_hash', hashed(token))
+      .first()) as AccountRow | undefined;
+    return row ? accountOf(row) : null;
+  }
+
   async setFirstRun(companyId: string, code: string): Promise<void> {
     await this.db('first_run')
       .insert({ company_id: companyId, code_hash: hashed(code) })

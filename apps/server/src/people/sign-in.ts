@@ -37,9 +37,12 @@ export async function checkPerson(people: PeopleStore, name: string, password: s
   return account;
 }
 
+/** What nobody guesses. */
+export const newToken = (): string => randomBytes(32).toString('base64url');
+
 /** Opens a sign-in and answers its token; only the browser has it. */
 export async function openSignIn(people: PeopleStore, account: Account, now: Date): Promise<string> {
-  const token = randomBytes(32).toString('base64url');
+  const token = newToken();
   await people.open(token, account.id, now);
   return token;
 }

@@ -5,6 +5,7 @@ import {
   MEANINGS,
   REMOVABLE,
   SIGNABLE,
+  type Brazer,
   type JointLog,
   type Kind,
   type Me,
@@ -79,6 +80,8 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
 /** What may only be written signed, and as what; null where it needs none. */
 function neededMeaning(kind: Kind, data: RecordKinds[Kind]): Meaning | null {
   if (kind === 'coupon') return 'judged';
+  if (kind === 'confirmation') return 'confirmed';
+  if (kind === 'brazer' && (data as Brazer).withdrawnOn !== null) return 'withdrawn';
   if (kind === 'procedure' && (data as Procedure).signedOn !== null) return 'released';
   return kind === 'log' && (data as JointLog).outOfRangeReason !== null ? 'out-of-range' : null;
 }
@@ -96,7 +99,7 @@ function checkSigned(command: PutCommand, meaning: Meaning | null): void {
 async function sign(store: RecordStore, command: PutCommand, meaning: Meaning, signer: Signer): Promise<void> {
   const [only] = command.records;
   if (!only || command.records.length > 1 || !(SIGNABLE as readonly string[]).includes(command.kind))
-    throw new RefusedError('One procedure, coupon, log entry, brazer or job is signed at a time.');
+    throw new RefusedError('One procedure, coupon, log entry, confirmation, brazer or job is signed at a time.');
   await store.insert('signature', {
     id: newId(),
     kind: command.kind as Signature['kind'],

@@ -25,6 +25,7 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
   purge_session: (d) => ({ job_id: d.jobId, line_id: d.lineId, instruments: d.instruments, started_at: d.startedAt }),
   purge_mark: (d) => ({ job_id: d.jobId, session_id: d.sessionId, joint_id: d.jointId, kind: d.kind }),
   signature: (d) => ({ record_id: d.recordId }),
+  confirmation: (d) => ({ brazer_id: d.brazerId }),
 };
 
 /** Rows in one insert: the database takes 65 535 values in a statement. */
@@ -189,7 +190,7 @@ export class RecordStore {
   }
 
   /** Every joint brazed, with its mark and its job's zone. */
-  async brazings(): Promise<{ brazerId: string; brazedAt: Date; mark: string; timeZone: string }[]> {
+  async brazings(): Promise<{ brazerId: string; brazedAt: Date; mark: string; timeZone: string; fillerId: string }[]> {
     return (await this.table('log')
       .join('joint', (j) => j.on('joint.company_id', 'log.company_id').on('joint.id', 'log.joint_id'))
       .join('job', (j) => j.on('job.company_id', 'log.company_id').on('job.id', 'log.job_id'))
@@ -198,11 +199,13 @@ export class RecordStore {
         'log.brazed_at as brazedAt',
         'joint.mark as mark',
         this.db.raw(`job.data->>'timeZone' as "timeZone"`),
+        this.db.raw(`log.data->>'fillerId' as "fillerId"`),
       )) as {
       brazerId: string;
       brazedAt: Date;
       mark: string;
       timeZone: string;
+      fillerId: string;
     }[];
   }
 }

@@ -54,6 +54,16 @@ export const routes: Routes = [
         loadComponent: () => import('./keep/keep-page').then((m) => m.KeepPage),
       },
       {
+        path: 'keep/share',
+        title: 'Share the work · Hephaist',
+        loadComponent: () => import('./keep/share-page').then((m) => m.SharePage),
+      },
+      {
+        path: 'prove/plan',
+        title: 'Coupons to braze · Hephaist',
+        loadComponent: () => import('./prove/coupon-plan-page').then((m) => m.CouponPlanPage),
+      },
+      {
         path: 'practise',
         title: 'Practise · Hephaist',
         loadComponent: () => import('./practise/practise-page').then((m) => m.PractisePage),

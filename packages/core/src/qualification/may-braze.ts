@@ -24,6 +24,8 @@ export interface Permission {
   readonly continuity: Continuity;
   /** The coupon that covers the joint. */
   readonly by: string | null;
+  /** Withdrawn for cause by that day. */
+  readonly withdrawn: boolean;
 }
 
 /**
@@ -62,8 +64,8 @@ export function mayBraze(record: BrazerRecord, joint: JointVariables, on: Day): 
   const rules = joint.rules ?? ASME_RULES;
   const kept = continuity(continuityEvents(record, rules, joint.fNumber), on, rules);
   const reasons: string[] = [];
-  if (record.withdrawn && record.withdrawn.on <= on)
-    reasons.push(`withdrawn on ${record.withdrawn.on}: ${record.withdrawn.reason}`);
+  const withdrawn = record.withdrawn !== null && record.withdrawn.on <= on;
+  if (record.withdrawn && withdrawn) reasons.push(`withdrawn on ${record.withdrawn.on}: ${record.withdrawn.reason}`);
   if (kept.state === 'never') reasons.push('no passed coupon by this day');
   if (kept.state === 'lapsed') reasons.push(`lapsed: last brazed ${kept.lastDay}, good through ${kept.goodThrough}`);
   if (joint.fNumber === null) reasons.push('no rod serves this joint as it is');
@@ -77,5 +79,5 @@ export function mayBraze(record: BrazerRecord, joint: JointVariables, on: Day): 
   const by = nearest && nearest.gaps.length === 0 ? nearest.label : null;
   const may = by !== null && reasons.length === 0;
   if (may) reasons.push(`covered by coupon ${by}, good through ${kept.goodThrough}`);
-  return { may, reasons, continuity: kept, by };
+  return { may, reasons, continuity: kept, by, withdrawn };
 }

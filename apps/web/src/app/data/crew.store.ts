@@ -1,14 +1,32 @@
 import { computed, inject } from '@angular/core';
-import { brazerRecord, type Coupon, type Crew, type Procedure, type Stored } from '@hephaist/contracts';
-import { coverLines, mayBraze, type CoverLine, type JointVariables, type Permission } from '@hephaist/core';
+import {
+  brazerRecord,
+  type Brazer,
+  type Confirmation,
+  type Coupon,
+  type Crew,
+  type Procedure,
+  type Stored,
+} from '@hephaist/contracts';
+import {
+  coverLines,
+  mayBraze,
+  validCoupons,
+  type BrazerRecord,
+  type CoverLine,
+  type JointVariables,
+  type Permission,
+} from '@hephaist/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
 import { Outbox } from './outbox';
+import { TablesStore } from './tables.store';
 
-const empty: Crew = { brazers: [], coupons: [], procedures: [], brazings: [] };
+const empty: Crew = { brazers: [], coupons: [], procedures: [], brazings: [], confirmations: [] };
 
 export interface BoardRow {
   readonly brazer: Crew['brazers'][number];
+  readonly record: BrazerRecord;
   readonly permission: Permission;
   /** What the brazer's passed coupons cover together on the day. */
   readonly covers: readonly CoverLine[];
@@ -18,15 +36,32 @@ export interface BoardRow {
 export const CrewStore = signalStore(
   { providedIn: 'root' },
   withState(empty),
-  withComputed((store) => ({
+  withComputed((store, tables = inject(TablesStore)) => ({
     /** What is on file for each brazer; coupons are judged here once. */
     records: computed(() =>
-      store.brazers().map((brazer) => ({ brazer, record: brazerRecord(brazer, store.coupons(), store.brazings()) })),
+      store.brazers().map((brazer) => ({
+        brazer,
+        record: brazerRecord(brazer, store.coupons(), store.brazings(), tables.tables(), store.confirmations()),
+      })),
     ),
   })),
   withMethods((store, outbox = inject(Outbox)) => ({
     async load(): Promise<void> {
       patchState(store, await call<Crew>('crew'));
+    },
+    /** Writes down that a brazer goes on brazing, signed. */
+    async confirm(confirmation: Confirmation, password: string, commandId: string): Promise<void> {
+      const signature = { password, meaning: 'confirmed' } as const;
+      await outbox.sendSigned('confirmation', { seen: 0, data: confirmation }, signature, commandId);
+      patchState(store, { confirmations: [...store.confirmations(), { ...confirmation, version: 1 }] });
+    },
+    /** Withdraws a brazer for cause, signed; a withdrawal is told of and not taken back here. */
+    async withdraw(brazer: Stored<Brazer>, password: string, commandId: string): Promise<void> {
+      const { version, ...data } = brazer;
+      const signature = { password, meaning: 'withdrawn' } as const;
+      await outbox.sendSigned('brazer', { seen: version, data }, signature, commandId);
+      const stored = { ...data, version: version + 1 };
+      patchState(store, { brazers: store.brazers().map((b) => (b.id === data.id ? stored : b)) });
     },
     /** Files a coupon's result, signed. */
     async saveCoupon(coupon: Coupon, password: string, commandId: string): Promise<void> {
@@ -45,8 +80,8 @@ export const CrewStore = signalStore(
       return store
         .records()
         .map(({ brazer, record }) => {
-          const passed = record.coupons.filter((c) => c.passed && c.brazedOn <= day);
-          return { brazer, permission: mayBraze(record, asks, day), covers: coverLines(passed) };
+          const passed = validCoupons(record, day, asks.rules);
+          return { brazer, record, permission: mayBraze(record, asks, day), covers: coverLines(passed) };
         })
         .sort(
           (a, b) => Number(b.permission.may) - Number(a.permission.may) || a.brazer.name.localeCompare(b.brazer.name),

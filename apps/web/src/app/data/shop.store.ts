@@ -1,21 +1,24 @@
 import { computed, inject } from '@angular/core';
 import { shopOf, type OwnRowRecord, type ShopData, type Stored } from '@hephaist/contracts';
 import { DEFAULT_WEIGHTS, type Weights } from '@hephaist/core';
-import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { patchState, signalStore, withComputed, withMethods, withProps, withState } from '@ngrx/signals';
 import { call } from './api';
 import { CrewStore } from './crew.store';
 import { newId, Outbox } from './outbox';
+import { TablesStore } from './tables.store';
 
-const empty: ShopData = { rows: [], weighing: null };
+const empty: Pick<ShopData, 'weighing'> = { weighing: null };
 
 /** The company's own rows over the shipped tables, and what it weighs when it ranks rods. */
 export const ShopStore = signalStore(
   { providedIn: 'root' },
   withState(empty),
+  withProps(() => ({ own: inject(TablesStore) })),
   withComputed((store, crew = inject(CrewStore)) => ({
+    rows: store.own.rows,
     weights: computed((): Weights => ({ ...DEFAULT_WEIGHTS, ...store.weighing()?.weights })),
     /** Tables, procedures and weights as the planner asks for them. */
-    shop: computed(() => shopOf(store.rows(), crew.procedures(), store.weighing())),
+    shop: computed(() => shopOf(store.own.rows(), crew.procedures(), store.weighing())),
   })),
   withComputed((store) => ({
     /** The tables in use. */
@@ -23,18 +26,20 @@ export const ShopStore = signalStore(
   })),
   withMethods((store, outbox = inject(Outbox)) => ({
     async load(): Promise<void> {
-      patchState(store, await call<ShopData>('shop'));
+      const { rows, weighing } = await call<ShopData>('shop');
+      store.own.take(rows);
+      patchState(store, { weighing });
     },
     /** Adds a row or replaces one. @throws ApiProblem with the fields that are refused */
     async saveRow(row: OwnRowRecord, seen: number): Promise<void> {
       await outbox.send('own_row', [{ seen, data: row }]);
       const stored: Stored<OwnRowRecord> = { ...row, version: seen + 1 };
-      patchState(store, { rows: [...store.rows().filter((r) => r.id !== row.id), stored] });
+      store.own.take([...store.rows().filter((r) => r.id !== row.id), stored]);
     },
     /** Takes a row of the company's own away: the shipped one holds again. */
     async removeRow(id: string, seen: number): Promise<void> {
       await outbox.send('own_row', [], [{ id, seen }]);
-      patchState(store, { rows: store.rows().filter((r) => r.id !== id) });
+      store.own.take(store.rows().filter((r) => r.id !== id));
     },
     async saveWeights(weights: Weights): Promise<void> {
       const before = store.weighing();

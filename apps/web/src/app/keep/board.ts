@@ -1,15 +1,16 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { CONTINUITY_SOURCE, RANGE_SOURCE, sourceLine } from '@hephaist/core';
-import { scaleLinear } from 'd3';
+import { CONTINUITY_SOURCE, RANGE_SOURCE, sourceLine, type RuleSet } from '@hephaist/core';
 import type { BoardRow } from '../data/crew.store';
-
-const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
+import { spanAround } from './span';
+import { May } from '../people/may';
+import { BrazerActions } from './brazer-actions';
+import { StandingStrip } from './standing-strip';
 
 /** The crew against one joint on one day: may or may not, why, and how long each is still good. */
 @Component({
   selector: 'hp-board',
-  imports: [SayPipe],
+  imports: [SayPipe, StandingStrip, BrazerActions, May],
   template: `
     <table class="plain sheet">
       <thead>
@@ -17,8 +18,7 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
           <th>Brazer and range</th>
           <th>May</th>
           <th>Why</th>
-          <th>Good through</th>
-          <th>Days left</th>
+          <th>{{ span().from }} to {{ span().to }}</th>
           <th class="number">Joints of this job</th>
         </tr>
       </thead>
@@ -27,6 +27,7 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
           <tr>
             <td>
               <strong>{{ row.brazer.name }}</strong> <span class="quiet mark">mark {{ row.brazer.mark }}</span>
+              <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
               @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
                 <p class="quiet">
                   F-{{ c.fNumber }}, P-{{ c.pNumbers[0] }} to P-{{ c.pNumbers[1] }}: {{ c.positions.join(', ') }}
@@ -39,69 +40,49 @@ const x = scaleLinear().domain([0, 184]).range([0, 150]).clamp(true);
                 <p>{{ r | say }}</p>
               }
             </td>
-            <td>
-              {{ row.permission.continuity.goodThrough ?? '–' }}
+            <td class="time">
+              <hp-standing-strip
+                [record]="row.record"
+                [rules]="rules()"
+                [span]="span()"
+                [today]="today()"
+                [on]="day()"
+              />
+              @if (row.permission.withdrawn) {
+                <p class="refused">✕ withdrawn</p>
+              } @else if (left(row); as l) {
+                <p [class]="l.tone">{{ l.words }}</p>
+              }
               @if (row.permission.continuity.lastLabel; as last) {
                 <p class="quiet">last: {{ last }}, {{ row.permission.continuity.lastDay }}</p>
-              }
-            </td>
-            <td>
-              @if (left(row); as l) {
-                <svg viewBox="0 0 156 28" width="156" height="28" role="img" [attr.aria-label]="l.words">
-                  <rect x="0" y="18" width="150" height="5" class="track" />
-                  <rect x="0" y="18" [attr.width]="l.width" height="5" [attr.class]="l.tone" />
-                  @for (t of ticks; track t) {
-                    <path [attr.d]="'M' + at(t) + ' 16 v9'" class="tick" />
-                  }
-                  <text x="0" y="11" [attr.class]="'says ' + l.tone">{{ l.words }}</text>
-                </svg>
               }
             </td>
             <td class="number">{{ coverage().get(row.brazer.id) ?? 0 }} of {{ total() }}</td>
           </tr>
         } @empty {
           <tr>
-            <td colspan="6" class="quiet">No brazer on file, or the joint has no plan.</td>
+            <td colspan="5" class="quiet">No brazer on file, or the joint has no plan.</td>
           </tr>
         }
       </tbody>
     </table>
-    <p class="quiet">{{ range }}. {{ continuity }}. Ticks at 7, 30 and 60 days. Check the current code book.</p>
+    <p class="quiet">
+      {{ range }}. {{ continuity }}. A full bar is current, a thin line lapsed, crosses withdrawn; what is to come is as
+      if nothing more were brazed. Check the current code book.
+    </p>
   `,
   styles: `
     .mark {
       display: block;
     }
-    td:nth-child(2),
-    td:nth-child(4) {
+    td:nth-child(2) {
       white-space: nowrap;
     }
-    .track {
-      fill: var(--hairline);
+    .time {
+      width: 270px;
     }
-    rect.fine {
-      fill: var(--fine);
-    }
-    rect.caution {
-      fill: var(--caution);
-    }
-    rect.refused {
-      fill: var(--refused);
-    }
-    .tick {
-      stroke: var(--mid);
-    }
-    .says {
-      font-size: 12.5px;
-    }
-    text.fine {
-      fill: var(--fine);
-    }
-    text.caution {
-      fill: var(--caution);
-    }
-    text.refused {
-      fill: var(--refused);
+    .time p {
+      font-size: 13px;
     }
     p.quiet {
       margin-top: 6px;
@@ -117,16 +98,18 @@ export class Board {
   readonly rows = input.required<readonly BoardRow[]>();
   readonly coverage = input.required<ReadonlyMap<string, number>>();
   readonly total = input.required<number>();
-  protected readonly ticks = [7, 30, 60];
-  protected readonly at = (days: number): number => x(days);
+  readonly rules = input.required<RuleSet>();
+  readonly day = input.required<string>();
+  readonly today = input.required<string>();
+  protected readonly span = computed(() => spanAround(this.today(), this.day()));
   protected readonly range = sourceLine(RANGE_SOURCE);
   protected readonly continuity = `Continuity: ${CONTINUITY_SOURCE.note ?? ''} (${sourceLine(CONTINUITY_SOURCE)})`;
 
-  protected left(row: BoardRow): { width: number; tone: string; words: string } | null {
-    const days = row.permission.continuity.daysLeft;
+  protected left(row: BoardRow): { tone: string; words: string } | null {
+    const { daysLeft: days, goodThrough } = row.permission.continuity;
     if (days === null) return null;
     const tone = days < 0 ? 'refused' : days <= 30 ? 'caution' : 'fine';
-    const words = days < 0 ? `✕ lapsed ${-days} days ago` : days <= 30 ? `▲ ${days} days left` : `${days} days left`;
-    return { width: Math.max(0, x(days)), tone, words };
+    const left = days < 0 ? `✕ lapsed ${-days} days ago` : days <= 30 ? `▲ ${days} days left` : `${days} days left`;
+    return { tone, words: `${left}, good through ${goodThrough}` };
   }
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ASME_RULES } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { ShopStore } from '../data/shop.store';
@@ -6,7 +7,10 @@ import { localNow } from '../braze/log-draft';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { metalWords, sizeWords } from '../plan/schedule-columns';
+import { Tabs } from '../shell/tabs';
+import { KEEP_TABS } from './keep-tabs';
 import { Board } from './board';
+import { CalendarFeed } from './calendar-feed';
 import { HandOver } from './hand-over';
 import { Procedures } from './procedures';
 import { May } from '../people/may';
@@ -14,23 +18,34 @@ import { May } from '../people/may';
 /** Keep: who may braze a joint on any day and why not, the procedures on file, and the job as a file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [May, Entry, PickField, Board, Procedures, HandOver],
+  imports: [May, Tabs, Entry, PickField, Board, Procedures, HandOver, CalendarFeed],
   template: `
     <section class="main">
       @if (store.selected(); as joint) {
+        <hp-tabs [tabs]="tabs" />
         <h1>{{ headline() }}</h1>
         <div class="ask">
           <hp-pick label="Joint" [options]="joints()" [value]="joint.id" (valueChange)="store.select($event)" />
           <hp-entry label="On" kind="date" [value]="day()" (valueChange)="day.set($event)" [problem]="dayProblem()" />
           <p class="quiet asks">{{ asks() }}</p>
         </div>
-        <hp-board [rows]="board()" [coverage]="coverage()" [total]="store.joints().length" />
+        @if (validDay()) {
+          <hp-board
+            [rows]="board()"
+            [coverage]="coverage()"
+            [total]="store.joints().length"
+            [rules]="rules()"
+            [day]="day()"
+            [today]="today()"
+          />
+        }
       } @else {
         <p class="quiet">This job has no joint yet.</p>
       }
     </section>
     <aside>
       <hp-procedures />
+      <hp-calendar-feed />
       <hp-hand-over *hpMay="'export'" />
     </aside>
   `,
@@ -78,11 +93,14 @@ import { May } from '../people/may';
 })
 export class KeepPage {
   protected readonly store = inject(JobStore);
+  protected readonly tabs = KEEP_TABS;
   private readonly tables = inject(ShopStore).tables;
   private readonly crew = inject(CrewStore);
-  protected readonly day = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
+  protected readonly today = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
+  protected readonly day = signal(this.today());
+  protected readonly rules = computed(() => this.store.selectedPlan()?.plan?.asks.rules ?? ASME_RULES);
   protected readonly dayProblem = computed(() => (this.validDay() ? null : 'Pick a date'));
-  private readonly validDay = computed(() => /^\d{4}-\d{2}-\d{2}$/.test(this.day() ?? ''));
+  protected readonly validDay = computed(() => /^\d{4}-\d{2}-\d{2}$/.test(this.day() ?? ''));
 
   protected readonly joints = computed(() =>
     this.store

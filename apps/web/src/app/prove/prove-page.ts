@@ -6,15 +6,18 @@ import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Strip } from '../drawings/strip';
 import { QtyPipe } from '../units/qty.pipe';
+import { Tabs } from '../shell/tabs';
+import { PROVE_TABS } from './prove-tabs';
 import { CouponForm } from './coupon-form';
 import { May } from '../people/may';
 
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [May, SayPipe, Strip, CouponForm, QtyPipe],
+  imports: [May, Tabs, SayPipe, Strip, CouponForm, QtyPipe],
   template: `
     <section class="list">
+      <hp-tabs [tabs]="tabs" />
       <div class="head">
         <h1>Coupons</h1>
         <button *hpMay="'write:coupon'" class="button main" (click)="entering.set(true)">Enter a coupon</button>
@@ -114,6 +117,11 @@ import { May } from '../people/may';
       border-right: 1px solid var(--hairline);
       background: var(--sheet);
     }
+    hp-tabs {
+      display: block;
+      padding: 10px 16px 0;
+      background: var(--paper);
+    }
     .head {
       display: flex;
       justify-content: space-between;
@@ -159,6 +167,7 @@ import { May } from '../people/may';
 export class ProvePage {
   private readonly crew = inject(CrewStore);
   private readonly tables = inject(ShopStore).tables;
+  protected readonly tabs = PROVE_TABS;
   protected readonly entering = signal(false);
   private readonly asked = signal<string | null>(null);
   protected readonly source = sourceLine;

@@ -1,0 +1,167 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  COUPON_COST_SOURCE,
+  couponPlan,
+  mayBraze,
+  sourceLine,
+  TUBE_STANDARDS,
+  USUAL_COUPON_COSTS,
+  type CouponJoint,
+  type CouponPlan,
+  type PlannedCoupon,
+} from '@hephaist/core';
+import { localNow } from '../braze/log-draft';
+import { CrewStore } from '../data/crew.store';
+import { JobStore } from '../data/job.store';
+import { ShopStore } from '../data/shop.store';
+import { Entry } from '../forms/entry';
+import { Pick as PickField } from '../forms/pick';
+import { markRuns } from '../plan/mark-runs';
+import { Tabs } from '../shell/tabs';
+import { QtyPipe } from '../units/qty.pipe';
+import { CouponClock } from './coupon-clock';
+import { PROVE_TABS } from './prove-tabs';
+import { qrPath } from './qr';
+import { couponSteps, labelText, piecesOf } from './traveller';
+
+/** Whom the plan is for: one brazer, everybody, or the crew as one, so that somebody may braze each joint. */
+const EVERYBODY = 'everybody';
+const SOMEBODY = 'somebody';
+
+interface PlanFor {
+  readonly name: string;
+  readonly mark: string;
+  readonly plan: CouponPlan;
+}
+
+/** Coupons to braze: the fewest that qualify a brazer or a crew for the job, and their travellers and labels. */
+@Component({
+  selector: 'hp-coupon-plan-page',
+  imports: [Tabs, Entry, PickField, CouponClock, QtyPipe],
+  templateUrl: './coupon-plan-page.html',
+  styleUrl: './coupon-plan-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CouponPlanPage {
+  protected readonly store = inject(JobStore);
+  private readonly crew = inject(CrewStore);
+  private readonly tables = inject(ShopStore).tables;
+  protected readonly tabs = PROVE_TABS;
+  protected readonly source = sourceLine(COUPON_COST_SOURCE);
+  private readonly today = localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10);
+  protected readonly whom = signal(SOMEBODY);
+  protected readonly perStrip = signal(String(USUAL_COUPON_COSTS.perStrip));
+  protected readonly perKg = signal(String(USUAL_COUPON_COSTS.metalPerKg));
+  protected readonly cheapest = signal(false);
+  protected readonly whoms = computed(() => [
+    { id: SOMEBODY, name: 'The crew: somebody for each joint' },
+    { id: EVERYBODY, name: 'Everybody for every joint' },
+    ...this.crew.brazers().map((b) => ({ id: b.id, name: `${b.name} (${b.mark})` })),
+  ]);
+  private readonly cost = (text: string): number | null => {
+    const n = Number(text.replace(',', '.'));
+    return text.trim() && n >= 0 && n <= 1e6 ? n : null;
+  };
+  protected readonly stripProblem = computed(() => (this.cost(this.perStrip()) === null ? '0 to 1 000 000' : null));
+  protected readonly kgProblem = computed(() => (this.cost(this.perKg()) === null ? '0 to 1 000 000' : null));
+  private readonly costs = computed(() => ({
+    perStrip: this.cost(this.perStrip()) ?? USUAL_COUPON_COSTS.perStrip,
+    metalPerKg: this.cost(this.perKg()) ?? USUAL_COUPON_COSTS.metalPerKg,
+  }));
+
+  private readonly joints = computed((): CouponJoint[] => {
+    const [planned, tables] = [this.store.plan(), this.tables()];
+    return this.store.joints().flatMap((j) => {
+      const plan = planned(j).plan;
+      const tube = tables.tube(j.tube.standardId, j.tube.size);
+      if (!plan || !tube || j.setAside) return [];
+      const fillerId = plan.selection.chosen?.filler.id ?? '';
+      return [
+        {
+          mark: j.mark,
+          asks: plan.asks,
+          tube,
+          metals: [plan.tubeMetal.short, plan.socketMetal.short] as const,
+          fillerId,
+        },
+      ];
+    });
+  });
+  protected readonly plans = computed((): PlanFor[] => {
+    const [joints, costs, whom] = [this.joints(), this.costs(), this.whom()];
+    const records = this.crew.records();
+    if (whom === SOMEBODY) {
+      const open = joints.filter((j) => !records.some((r) => mayBraze(r.record, j.asks, this.today).may));
+      const nobody = { coupons: [], joints: [], withdrawn: null };
+      const plan = couponPlan(nobody, open, this.today, costs);
+      const kept = new Set(open.map((j) => j.mark));
+      const covered = joints.filter((j) => !kept.has(j.mark)).map((j) => j.mark);
+      return [{ name: 'Somebody of the crew', mark: '', plan: { ...plan, covered, renews: false } }];
+    }
+    return records
+      .filter((r) => (whom === EVERYBODY ? !r.record.withdrawn : r.brazer.id === whom))
+      .map((r) => ({
+        name: r.brazer.name,
+        mark: r.brazer.mark,
+        plan: couponPlan(r.record, joints, this.today, costs),
+      }));
+  });
+  /** Whether any plan has a cheaper way. */
+  protected readonly hasCheaper = computed(() => this.plans().some((p) => p.plan.cheapest));
+  protected readonly shown = computed(() =>
+    this.plans().map((p) => {
+      const choice = (this.cheapest() && p.plan.cheapest) || p.plan.fewest;
+      return { ...p, choice, saves: p.plan.cheapest ? p.plan.fewest.cost - p.plan.cheapest.cost : 0 };
+    }),
+  );
+  private readonly firstNumber = computed(() => {
+    const used = this.crew.coupons().map((c) => Number(/^C-(\d+)$/.exec(c.number)?.[1] ?? 0));
+    return Math.max(0, ...used) + 1;
+  });
+  /** Every coupon to braze with its number, for the travellers. */
+  protected readonly coupons = computed(() => {
+    let n = this.firstNumber();
+    return this.shown().flatMap((p) =>
+      p.choice.coupons.map((c) => ({
+        ...c,
+        number: `C-${String(n++).padStart(3, '0')}`,
+        name: p.mark ? p.name : '',
+        mark: p.mark,
+        steps: couponSteps(c.position),
+      })),
+    );
+  });
+  protected readonly headline = computed(() => {
+    const n = this.coupons().length;
+    const strips = this.coupons().reduce((a, c) => a + c.strips, 0);
+    const [only] = this.shown();
+    const who =
+      this.whom() === SOMEBODY
+        ? 'somebody may braze each joint'
+        : this.whom() === EVERYBODY
+          ? 'everybody may braze every joint'
+          : `${only?.name ?? 'nobody'} may braze every joint`;
+    if (n === 0) return `No coupon is needed: ${who}.`;
+    return `${n} coupon${n === 1 ? '' : 's'}, ${strips} strip${strips === 1 ? '' : 's'} for the laboratory: then ${who}.`;
+  });
+
+  protected standard(id: string): string {
+    return TUBE_STANDARDS.find((s) => s.id === id)?.short ?? id;
+  }
+
+  protected labels(c: PlannedCoupon & { number: string; mark: string }) {
+    return piecesOf(c).map((piece) => ({
+      piece,
+      qr: qrPath(labelText(c.number, piece, c.mark || '__', c.position)),
+    }));
+  }
+
+  protected marks(list: readonly string[]): string {
+    const runs = markRuns(list);
+    return runs.length > 6 ? `${runs.slice(0, 6).join(', ')} and more` : runs.join(', ');
+  }
+
+  protected print(): void {
+    globalThis.print();
+  }
+}

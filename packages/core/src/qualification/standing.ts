@@ -1,0 +1,56 @@
+import type { RuleSet } from '../rules/rule-sets.js';
+import { addDays, addMonths, continuity, type Continuity, type Day } from './continuity.js';
+import { continuityEvents, type BrazerRecord } from './may-braze.js';
+
+/** How a brazer stands over some time. */
+export type StandingState = 'never' | 'current' | 'lapsed' | 'withdrawn';
+
+/** Days over which a brazer stands alike; both ends belong to it. */
+export interface Stretch {
+  readonly from: Day;
+  readonly to: Day;
+  readonly state: StandingState;
+}
+
+/** How a brazer stands on one day. */
+export function standingOn(record: BrazerRecord, on: Day, rules: RuleSet): { state: StandingState; kept: Continuity } {
+  const kept = continuity(continuityEvents(record, rules), on, rules);
+  const withdrawn = record.withdrawn !== null && record.withdrawn.on <= on;
+  return { state: withdrawn ? 'withdrawn' : kept.state, kept };
+}
+
+/**
+ * A brazer's standing over a span, as stretches without a gap. Days to come are as they will be if nothing more is
+ * brazed. Only days on which it can change are looked at, so the span may be long.
+ */
+export function standing(record: BrazerRecord, from: Day, to: Day, rules: RuleSet): Stretch[] {
+  const months = rules.confirmMonths || rules.continuityMonths;
+  const turns = new Set<Day>([from]);
+  const turn = (day: Day): void => void (day > from && day <= to && turns.add(day));
+  for (const e of continuityEvents(record, rules)) {
+    turn(e.day);
+    turn(addDays(addMonths(e.day, months), 1));
+    if (rules.validMonths) turn(addDays(addMonths(e.day, rules.validMonths), 1));
+  }
+  if (record.withdrawn) turn(record.withdrawn.on);
+  const days = [...turns].sort();
+  const out: Stretch[] = [];
+  days.forEach((day, i) => {
+    const end = i + 1 < days.length ? addDays(days[i + 1] ?? to, -1) : to;
+    const { state } = standingOn(record, day, rules);
+    const last = out.at(-1);
+    if (last?.state === state) out[out.length - 1] = { ...last, to: end };
+    else out.push({ from: day, to: end, state });
+  });
+  return out;
+}
+
+/** Days before the end at which somebody is warned. Source: practice. */
+export const WARN_DAYS = [60, 30, 7] as const;
+
+/** The nearest warning that has come on a day: 60, 30 or 7, 0 on lapsing; null while there is none. */
+export function warningOn(kept: Continuity): number | null {
+  if (kept.daysLeft === null) return null;
+  if (kept.daysLeft < 0) return 0;
+  return [...WARN_DAYS].reverse().find((d) => (kept.daysLeft ?? Infinity) <= d) ?? null;
+}
