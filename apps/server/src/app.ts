@@ -18,6 +18,7 @@ import { liveRoutes } from './live/routes.js';
 import type { PasswordCost } from './people/passwords.js';
 import { PeopleStore } from './people/people-store.js';
 import { peopleRoutes } from './people/routes.js';
+import { pictureRoutes } from './pictures/routes.js';
 import { purgePlanRoutes } from './purge-plan/routes.js';
 import { rodListRoutes } from './rod-list/routes.js';
 import { commandRoutes } from './records/routes.js';
@@ -82,6 +83,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', jobRoutes(maxBytes));
   app.use('/api', crewRoutes(people, now));
   app.use('/api', shopRoutes());
+  app.use('/api', pictureRoutes());
   app.use('/api', express.json({ limit: maxBytes }));
   app.use('/api', exchangeRoutes());
   app.use('/api', jobCommandRoutes());

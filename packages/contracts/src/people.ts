@@ -15,7 +15,7 @@ export const ROLE_SAYS: Readonly<Record<Role, string>> = {
 };
 
 /** What can be done besides writing a kind of record. */
-export const DEEDS = ['read', 'import', 'export', 'mishap', 'people', 'trail', 'calendar'] as const;
+export const DEEDS = ['read', 'import', 'export', 'mishap', 'people', 'trail', 'calendar', 'picture'] as const;
 export type Deed = (typeof DEEDS)[number] | `write:${Kind}`;
 
 const BENCH: readonly Role[] = ['fitter', 'lead', 'quality'];
@@ -45,6 +45,7 @@ const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
   people: ['administrator'],
   trail: ['quality', 'administrator', 'auditor'],
   calendar: ROLES,
+  picture: BENCH,
 };
 
 /** Roles that may do something. The one table that routes and buttons both ask. */

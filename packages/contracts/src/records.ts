@@ -11,6 +11,7 @@ import {
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, RULES, tubeSchema } from './in-table.js';
+import { faceTraceSchema } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
 
@@ -301,6 +302,8 @@ const faceSchema = strict(
     .object({
       name: line('Face', 20).required(),
       overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
+      /** Where it was read from a photograph; absent where it was typed. */
+      trace: faceTraceSchema.optional().default(undefined),
       voids: yup
         .array(
           strict(

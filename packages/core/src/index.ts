@@ -69,3 +69,4 @@ export * from './numeric/set-cover.js';
 export * from './qualification/coupon-plan.js';
 export * from './qualification/assign.js';
 export * from './qualification/standing.js';
+export * from './coupons/strip-trace.js';

@@ -37,6 +37,8 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['GET', '/shop', 'read'],
   ['POST', '/jobs/:id/rod-list.pdf', 'read'],
   ['POST', '/lines/:id/purge-plan.pdf', 'read'],
+  ['POST', '/pictures/:id', 'picture'],
+  ['GET', '/pictures/:id', 'read'],
   ['GET', '/instruments', 'read'],
   ['POST', '/instruments/:set/mishap', 'mishap'],
   ['GET', '/sessions/:id', 'read'],

@@ -38,7 +38,7 @@ const trace = (s: PurgeSession): Promise<TraceRow[]> => h.store.trace.rows(s.id)
 const values = (rows: readonly TraceRow[]): number[] => rows.flatMap((r) => (r.value === null ? [] : [r.value]));
 const notes = (rows: readonly TraceRow[]): string[] => rows.flatMap((r) => (r.says === null ? [] : [r.says]));
 const service = (sets: readonly ReachableSet[]) => {
-  const s = liveService(async () => [h.store], sets, quiet);
+  const s = liveService(() => Promise.resolve([h.store]), sets, quiet);
   toClose.push(s);
   return s;
 };
@@ -176,7 +176,7 @@ describe('reading instruments into the trace', () => {
 
   it('of two servers on one database one reads; when it goes the other goes on, and no reading stands twice', async () => {
     const { session, oxygen, sets } = await watched();
-    const first = liveService(async () => [h.store], sets, quiet);
+    const first = liveService(() => Promise.resolve([h.store]), sets, quiet);
     await until(oxygen.listeners, (n) => n === 1);
     service(sets);
     for (let i = 1; i <= 5; i++) oxygen.say(`oxygen ${i / 10} %`);

@@ -6,6 +6,7 @@ import {
   REMOVABLE,
   SIGNABLE,
   type Brazer,
+  type Coupon,
   type JointLog,
   type Kind,
   type Me,
@@ -70,10 +71,18 @@ async function putAll(store: RecordStore, { kind, records }: PutCommand): Promis
   return out;
 }
 
+/** A face read from a photograph names one that is on file. @throws ContractError at the face */
+async function checkTraces(store: RecordStore, coupon: Coupon): Promise<void> {
+  for (const [i, face] of coupon.faces.entries())
+    if (face.trace && !(await store.hasPicture(face.trace.pictureId)))
+      throw new ContractError([{ field: `faces.${i}.trace.pictureId`, says: 'this picture is not on file' }]);
+}
+
 /** What a kind must hold beyond its own fields. */
 async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind]): Promise<void> {
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
+  if (kind === 'coupon') await checkTraces(store, data as Coupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
 }
 

@@ -163,6 +163,10 @@ export class RecordStore {
     await appendTrail(this.db, this.companyId, { at: new Date(), by, deed, records, says });
   }
 
+  async hasPicture(id: string): Promise<boolean> {
+    return Boolean(await this.db('picture').where({ company_id: this.companyId, id }).first('id'));
+  }
+
   /** True where anything was written by a person rather than the demo. */
   async hasUserEntries(): Promise<boolean> {
     return Boolean(await this.table('command').whereNot({ actor: 'demo' }).first('id'));

@@ -1,0 +1,107 @@
+import sharp from 'sharp';
+import { createHash } from 'node:crypto';
+import { gzipSync } from 'node:zlib';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { importJob } from '../exchange/job-file.js';
+
+let h: Harness;
+const file = demoFile();
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId());
+});
+afterAll(() => h.close());
+const plain = (format: 'png' | 'jpeg' | 'webp' | 'gif' | 'tiff', side = 40): Promise<Buffer> =>
+  sharp({ create: { width: side, height: side, channels: 3, background: '#b36a3c' } })
+    .toFormat(format)
+    .toBuffer();
+const take = (bytes: Buffer, id = newId(), type = 'image/png') =>
+  h.as('quality').post(`/api/pictures/${id}`).set('Content-Type', type).send(bytes);
+
+describe('photographs', () => {
+  it.each(['png', 'jpeg', 'webp'] as const)('a %s comes back as it was taken, byte for byte', async (format) => {
+    const [bytes, id] = [await plain(format), newId()];
+    const taken = await take(bytes, id).expect(201);
+    expect(taken.body).toMatchObject({ id, type: `image/${format}`, width: 40, height: 40 });
+    expect(taken.body.hash).toBe(createHash('sha256').update(bytes).digest('hex'));
+    const back = await h.as('auditor').get(`/api/pictures/${id}`).responseType('blob').expect(200);
+    expect((back.body as Buffer).equals(bytes)).toBe(true);
+    expect(back.headers['content-type']).toBe(`image/${format}`);
+    expect(back.headers['x-content-type-options']).toBe('nosniff');
+    expect(back.headers['content-security-policy']).toContain('sandbox');
+  });
+
+  it.each<[string, () => Promise<Buffer>]>([
+    ['a page called a picture', () => Promise.resolve(Buffer.from('<html><script>alert(1)</script></html>'))],
+    [
+      'a drawing with script',
+      () => Promise.resolve(Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script/></svg>')),
+    ],
+    [
+      'a picture’s first bytes and then something else',
+      async () => Buffer.concat([(await plain('png')).subarray(0, 60), Buffer.alloc(4000, 65)]),
+    ],
+    ['half a picture', async () => (await plain('jpeg', 400)).subarray(0, 700)],
+    ['another kind of picture', () => plain('gif')],
+    ['a large kind of picture', () => plain('tiff')],
+    ['an archive', () => Promise.resolve(gzipSync('x'.repeat(10_000)))],
+    ['nothing', () => Promise.resolve(Buffer.alloc(0))],
+  ])('refuses %s, whatever it is called', async (_what, make) => {
+    const id = newId();
+    const answer = await take(await make(), id, 'image/jpeg').expect(422);
+    expect(answer.body.fields[0].field).toBe('picture');
+    await h.as().get(`/api/pictures/${id}`).expect(404);
+  });
+
+  it('refuses one too large in bytes, and one that unfolds to too many pixels', async () => {
+    await take(Buffer.alloc(13 * 1024 * 1024)).expect(413);
+    const bomb = await sharp({ create: { width: 9000, height: 9000, channels: 3, background: '#000' } })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    expect(bomb.length).toBeLessThan(1_000_000);
+    expect((await take(bomb).expect(422)).body.detail).toContain('60 million pixels');
+  });
+
+  it('sent twice it is one; another under its id is refused; another company sees nothing', async () => {
+    const [bytes, id] = [await plain('png'), newId()];
+    await take(bytes, id).expect(201);
+    await take(bytes, id).expect(201);
+    await take(await plain('png', 41), id).expect(409);
+    await expect(h.db('picture').where({ id }).update({ hash: 'x' })).rejects.toThrow('evidence');
+    await (await h.otherCompany())().get(`/api/pictures/${id}`).expect(404);
+  });
+
+  it('a coupon read from a picture names one that is on file', async () => {
+    const [bytes, pictureId] = [await plain('png'), newId()];
+    const trace = {
+      pictureId,
+      scale: { a: [0, 0], b: [30, 0], lengthM: 0.01 },
+      line: [
+        [1, 20],
+        [38, 20],
+      ],
+      bandPx: 4,
+      voids: 'darker',
+      edgeM: 0.0001,
+      corrected: false,
+    };
+    const id = newId();
+    const coupon = { ...file.coupons[0]!, id, number: `P-${id.slice(-5)}` };
+    const faces = coupon.faces.map((f, i) => (i ? f : { ...f, trace }));
+    const send = () =>
+      h
+        .as('quality')
+        .post('/api/commands')
+        .send({
+          id: newId(),
+          kind: 'coupon',
+          records: [{ seen: 0, data: { ...coupon, faces } }],
+          signature: { password: TEST_PASSWORD, meaning: 'judged' },
+        });
+    expect((await send().expect(422)).body.fields[0].field).toBe('faces.0.trace.pictureId');
+    await take(bytes, pictureId).expect(201);
+    await send().expect(200);
+    expect((await h.store.find('coupon', id))?.faces[0]?.trace).toEqual(trace);
+  });
+});
