@@ -11,7 +11,7 @@ import {
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, RULES, tubeSchema } from './in-table.js';
-import { faceTraceSchema } from './strip-marks.js';
+import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
 
@@ -355,7 +355,8 @@ export type Joint = JointSpec & Omit<OfSchema<typeof jointSchema>, keyof JointSp
 export type Brazer = yup.InferType<typeof brazerSchema>;
 export type Procedure = yup.InferType<typeof procedureSchema>;
 export type JointLog = yup.InferType<typeof jointLogSchema>;
-export type Coupon = yup.InferType<typeof couponSchema>;
+export type CouponFace = Omit<yup.InferType<typeof faceSchema>, 'trace'> & { trace?: FaceTrace };
+export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces'> & { faces: CouponFace[] };
 
 /** A record as stored: with the version a later write must name. */
 export type Stored<T> = T & { version: number };

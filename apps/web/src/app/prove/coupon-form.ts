@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { couponSchema, problemsOf, type Coupon } from '@hephaist/contracts';
+import { couponSchema, problemsOf, type Coupon, type FaceTrace } from '@hephaist/contracts';
 import { displayUnit, judgeSection, type FieldProblem, type Position } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { localNow } from '../braze/log-draft';
@@ -9,6 +9,9 @@ import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Strip } from '../drawings/strip';
+import { MatDialog } from '@angular/material/dialog';
+import { firstValueFrom } from 'rxjs';
+import type { Traced } from './strip-tracer';
 import { Signer } from '../people/signer';
 import { Entry } from '../forms/entry';
 import {
@@ -39,6 +42,7 @@ export class CouponForm {
   protected readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
   private readonly signer = inject(Signer);
+  private readonly dialog = inject(MatDialog);
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = displayUnit('diameter', this.system).symbol;
   private readonly tables = inject(ShopStore).tables;
@@ -75,6 +79,8 @@ export class CouponForm {
   protected readonly failure = signal<string | null>(null);
   protected readonly busy = signal(false);
   private readonly id = newId();
+  /** Where a side was read on a photograph, with the text that came of it. */
+  private readonly traces = signal<Partial<Record<'left' | 'right', { traced: Traced; text: string }>>>({});
 
   protected readonly sizes = computed(() => sizeOptions(this.tables(), this.draft().standardId));
   private readonly cupDepthM = computed(
@@ -111,8 +117,8 @@ export class CouponForm {
       boreClean: d.boreClean,
       lookedBy: d.lookedBy.trim(),
       faces: [
-        { name: 'left', overlapM, voids: this.left().voids },
-        { name: 'right', overlapM, voids: this.right().voids },
+        { name: 'left', overlapM, voids: this.left().voids, ...this.traceOf('left') },
+        { name: 'right', overlapM, voids: this.right().voids, ...this.traceOf('right') },
       ],
     };
   });
@@ -127,6 +133,37 @@ export class CouponForm {
     if (!rules || !(this.overlapM() > 0) || this.left().problems.length || this.right().problems.length) return null;
     return judgeSection(this.coupon().faces, this.draft().boreClean, rules);
   });
+
+  /** The photograph of a side; marked as corrected when the text was changed after it was read. */
+  private traceOf(side: 'left' | 'right'): { trace?: FaceTrace } {
+    const found = this.traces()[side];
+    if (!found) return {};
+    const { trace } = found.traced;
+    return { trace: { ...trace, corrected: trace.corrected || this.draft()[side] !== found.text } };
+  }
+
+  protected isTraced(side: 'left' | 'right'): boolean {
+    return Boolean(this.traces()[side]);
+  }
+
+  /** Reads a side on a photograph; the voids come into the field, where they can be changed. */
+  protected async readOnPicture(side: 'left' | 'right'): Promise<void> {
+    const { StripTracer } = await import('./strip-tracer');
+    const open = this.dialog.open<unknown, { face: string }, Traced>(StripTracer, {
+      data: { face: side },
+      width: '1120px',
+      maxWidth: '96vw',
+      ariaLabelledBy: 'tracer-title',
+    });
+    const traced = await firstValueFrom(open.afterClosed());
+    if (!traced) return;
+    const unit = displayUnit('diameter', this.system);
+    const shown = (m: number): string => unit.fromSi(m).toFixed(unit.digits + 1);
+    const most = unit.fromSi(traced.overlapM);
+    const text = traced.voids.map((v) => `${shown(v.fromM)}-${shown(Math.min(v.toM, traced.overlapM))}`).join(', ');
+    this.traces.update((t) => ({ ...t, [side]: { traced, text } }));
+    this.set({ [side]: text, overlap: this.draft().overlap.trim() || most.toFixed(unit.digits + 1) });
+  }
 
   private nextNumber(): string {
     const used = this.crew.coupons().map((c) => Number(/^C-(\d+)$/.exec(c.number)?.[1] ?? 0));

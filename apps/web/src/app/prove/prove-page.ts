@@ -7,6 +7,7 @@ import { ShopStore } from '../data/shop.store';
 import { Strip } from '../drawings/strip';
 import { QtyPipe } from '../units/qty.pipe';
 import { Tabs } from '../shell/tabs';
+import { TracedPicture } from './traced-picture';
 import { PROVE_TABS } from './prove-tabs';
 import { CouponForm } from './coupon-form';
 import { May } from '../people/may';
@@ -14,7 +15,7 @@ import { May } from '../people/may';
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [May, Tabs, SayPipe, Strip, CouponForm, QtyPipe],
+  imports: [May, Tabs, TracedPicture, SayPipe, Strip, CouponForm, QtyPipe],
   template: `
     <section class="list">
       <hp-tabs [tabs]="tabs" />
@@ -76,6 +77,11 @@ import { May } from '../people/may';
           overlap {{ c.coupon.overlapM | qty: 'length' }}; read by {{ c.coupon.lookedBy }}
         </p>
         <div class="sheet strip"><hp-strip [verdict]="c.verdict" /></div>
+        @for (f of c.coupon.faces; track f.name) {
+          @if (f.trace) {
+            <hp-traced-picture [face]="f" />
+          }
+        }
         <h2>Arithmetic</h2>
         @for (r of c.verdict.reasons; track r) {
           <p>{{ r | say }}</p>

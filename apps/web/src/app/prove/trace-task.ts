@@ -1,0 +1,8 @@
+import type { GreyPicture, StripMarks } from '@hephaist/core';
+
+/** What the tracing worker is asked. */
+export interface TraceTask {
+  readonly n: number;
+  readonly picture: GreyPicture;
+  readonly marks: StripMarks;
+}

@@ -1,0 +1,88 @@
+import { expect } from '@playwright/test';
+import sharp from 'sharp';
+import { stripPicture } from '../packages/core/src/testing/strip-picture.js';
+import { expectAxeClean, giveSignature, openDemo, test } from './helpers';
+
+/** A strip of 600 px and 0.910 in, with voids of 40 px and 120 px: 26.7 % unbrazed; a scale of 600 px above it. */
+async function photograph(): Promise<Buffer> {
+  const { width, height, grey } = stripPicture({
+    width: 700,
+    height: 220,
+    from: [50, 110],
+    to: [650, 110],
+    gapPx: 16,
+    voids: [
+      [60, 100],
+      [300, 420],
+    ],
+    metal: 175,
+    filler: 210,
+    empty: 60,
+    noise: 8,
+    seed: 3,
+  });
+  return sharp(Buffer.from(grey), { raw: { width, height, channels: 1 } })
+    .png()
+    .toBuffer();
+}
+
+test('a strip is read on a photograph: scale, bond line, voids proposed, corrected, kept and signed', async ({
+  page,
+}) => {
+  await openDemo(page, 'prove');
+  await page.getByRole('button', { name: 'Enter a coupon' }).click();
+  await page.getByRole('button', { name: 'Read the left side on a photograph' }).click();
+  const dialog = page.getByRole('dialog');
+  const file = dialog.getByLabel('Photograph', { exact: true });
+  await test.step('what is no photograph is refused', async () => {
+    await file.setInputFiles({ name: 'strip.png', mimeType: 'image/png', buffer: Buffer.from('<html>') });
+    await expect(dialog.getByText('This photograph cannot be read.')).toBeVisible();
+    await file.setInputFiles({ name: 'strip.gif', mimeType: 'image/gif', buffer: Buffer.from('GIF89a') });
+    await expect(dialog.getByText('Take a JPEG, PNG or WebP photograph.')).toBeVisible();
+  });
+
+  await test.step('scale and bond line by pointer; the worker proposes the voids', async () => {
+    await file.setInputFiles({ name: 'strip.png', mimeType: 'image/png', buffer: await photograph() });
+    await expect(dialog.getByText('Click one end of the scale.')).toBeVisible();
+    const box = (await dialog.locator('svg[role=group]').boundingBox())!;
+    const k = Math.min(box.width / 700, box.height / 220);
+    const [left, top] = [box.x + (box.width - 700 * k) / 2, box.y + (box.height - 220 * k) / 2];
+    const click = (x: number, y: number) => page.mouse.click(left + x * k, top + y * k);
+    await click(50, 30);
+    await expect(dialog.getByText('Click its other end.')).toBeVisible();
+    await click(650, 30);
+    await dialog.getByLabel('Length between the two points').fill('0.91');
+    await expect(dialog.getByText('Click the bond line at the socket mouth.')).toBeVisible();
+    await click(50, 110);
+    await click(650, 110);
+    await expect(dialog.getByText(/unbrazed/)).toContainText(/unbrazed 0\.24\d in = 26\.\d %/);
+    await expect(dialog.getByRole('listitem')).toHaveCount(2);
+    await expectAxeClean(page);
+  });
+
+  await test.step('corrected by keys, and by taking one away and adding it again', async () => {
+    const end = dialog.getByRole('slider', { name: 'End of void 1' });
+    await end.focus();
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowRight');
+    await expect(dialog.getByText('Corrected by hand.')).toBeVisible();
+    await expect(dialog.getByText(/unbrazed/)).toContainText(/31\.\d %/);
+    await dialog.getByRole('button', { name: 'Take void 2 away' }).click();
+    await expect(dialog.getByText(/unbrazed/)).toContainText(/11\.\d %/);
+    await dialog.getByRole('button', { name: 'Take these voids' }).click();
+    await expect(dialog).toBeHidden();
+  });
+
+  await test.step('the voids stand in the form, and the filed coupon shows its photograph', async () => {
+    await expect(page.getByLabel('Left side')).toHaveValue(/^0\.09\d+-0\.19\d+$/);
+    await expect(page.getByText('✓ the photograph is kept with it')).toBeVisible();
+    await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
+    await page.getByLabel('Read by').fill('Harbour Light Laboratory');
+    await page.getByRole('button', { name: 'File the result' }).click();
+    await giveSignature(page);
+    const picture = page.getByRole('img', { name: 'left side read on a photograph, corrected by hand' });
+    await expect(picture).toBeVisible();
+    await page.reload();
+    await expect(picture).toBeVisible();
+    await expectAxeClean(page);
+  });
+});
