@@ -23,7 +23,9 @@ import {
   PSI,
   type LineLayout,
   type LineNode,
+  type ProcedureVariables,
 } from '@hephaist/core';
+import { COPPER, demoRecords, SILVER } from './saltmarsh-procedures.js';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 
 /**
@@ -259,6 +261,7 @@ export function saltmarsh(today: string): JobFile {
     fluxIds: string[],
     oxygenLimit: number | null,
     note: string,
+    variables: ProcedureVariables,
   ): Procedure => ({
     id: id(),
     name,
@@ -268,15 +271,17 @@ export function saltmarsh(today: string): JobFile {
     fluxIds,
     oxygenLimit,
     note,
+    variables,
   });
   const procedures = [
-    procedure('BPS-1', ['103'], [], null, 'Copper to copper, torch, nitrogen on'),
+    procedure('BPS-1', ['103'], [], null, 'Copper to copper, torch, nitrogen on', COPPER),
     procedure(
       'BPS-2',
       ['101', '102'],
       ['FB3-A', 'FB3-C'],
       0.005,
       'Silver rod with flux: brass, steel, stainless to copper',
+      SILVER,
     ),
   ];
 
@@ -343,6 +348,7 @@ export function saltmarsh(today: string): JobFile {
     brazers: [orla, dov, prue, mikkel, juno, basil],
     coupons,
     confirmations: [],
+    pqrs: demoRecords(id, orla.id, coupons, old),
     ownRows,
     sessions: [],
     marks: [],

@@ -1,4 +1,5 @@
 import type { FieldProblem } from '@hephaist/core';
+import type { Pqr } from './procedure.js';
 import type { Confirmation } from './confirmation.js';
 import type { Brazing } from './brazer-record.js';
 import type { Brazer, Coupon, Job, Joint, Line, Procedure, Stored } from './records.js';
@@ -24,6 +25,7 @@ export interface Crew {
   readonly procedures: readonly Stored<Procedure>[];
   readonly brazings: readonly Brazing[];
   readonly confirmations: readonly Stored<Confirmation>[];
+  readonly pqrs: readonly Stored<Pqr>[];
 }
 
 /** What GET /api/jobs/:id answers. */

@@ -1,4 +1,5 @@
 import { schoolsOf, type LineConditions, type ProcedureCover } from '@hephaist/core';
+import { inForce } from './procedure.js';
 import type { Job, Line, Procedure } from './records.js';
 
 /** What a joint inherits from its line and job, as the core asks for it. */
@@ -17,12 +18,10 @@ export const lineConditions = (line: Line, job: Job): LineConditions => ({
 
 /** Signed procedures as the selection counts them. */
 export const procedureCovers = (procedures: readonly Procedure[]): ProcedureCover[] =>
-  procedures
-    .filter((p) => p.signedOn !== null)
-    .map((p) => ({
-      id: p.id,
-      name: `${p.name} rev ${p.revision}`,
-      fNumbers: p.fNumbers,
-      fluxIds: p.fluxIds,
-      oxygenLimit: p.oxygenLimit,
-    }));
+  inForce(procedures).map((p) => ({
+    id: p.id,
+    name: `${p.name} rev ${p.revision}`,
+    fNumbers: p.fNumbers,
+    fluxIds: p.fluxIds,
+    oxygenLimit: p.oxygenLimit,
+  }));

@@ -10,6 +10,7 @@ import {
   type PurgeMark,
   type PurgeSession,
 } from './purge-session.js';
+import { pqrSchema, type Pqr } from './procedure.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import {
@@ -44,6 +45,7 @@ export interface JobFile {
   readonly brazers: readonly Brazer[];
   readonly coupons: readonly Coupon[];
   readonly confirmations: readonly Confirmation[];
+  readonly pqrs: readonly Pqr[];
   /** Rows of the company's own tables that the job may rest on. */
   readonly ownRows: readonly OwnRowRecord[];
   /** Purge sessions of the job, what was done in them, and what was read. */
@@ -67,6 +69,7 @@ export const jobFileSchema = yup
     brazers: yup.array(brazerSchema.required()).required(),
     coupons: yup.array(couponSchema.required()).required(),
     confirmations: yup.array(confirmationSchema.required()).default(() => []),
+    pqrs: yup.array(pqrSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
     marks: yup.array(purgeMarkSchema.required()).default(() => []),
@@ -91,6 +94,7 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     need(joints.has(l.jointId), `logs.${i}.jointId`, 'its joint is not in the file');
     need(brazers.has(l.brazerId), `logs.${i}.brazerId`, 'its brazer is not in the file');
   });
+  file.pqrs.forEach((p, i) => need(brazers.has(p.brazerId), `pqrs.${i}.brazerId`, 'its brazer is not in the file'));
   file.confirmations.forEach((c, i) =>
     need(brazers.has(c.brazerId), `confirmations.${i}.brazerId`, 'its brazer is not in the file'),
   );
@@ -155,6 +159,7 @@ export function writeJobFile(file: JobFile): string {
     brazers: sorted(file.brazers),
     coupons: sorted(file.coupons),
     confirmations: sorted(file.confirmations),
+    pqrs: sorted(file.pqrs),
     ownRows: sorted(file.ownRows),
     sessions: sorted(file.sessions),
     marks: sorted(file.marks),

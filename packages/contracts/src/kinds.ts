@@ -18,6 +18,7 @@ import {
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
+import { pqrSchema, type Pqr } from './procedure.js';
 import { signatureSchema, type Signature } from './signature.js';
 import { weighingSchema, type Weighing } from './shop.js';
 
@@ -36,6 +37,7 @@ export interface RecordKinds {
   purge_mark: PurgeMark;
   signature: Signature;
   confirmation: Confirmation;
+  pqr: Pqr;
 }
 
 /** A schema of any shape and flags. */
@@ -58,6 +60,7 @@ export const KINDS = [
   'purge_mark',
   'signature',
   'confirmation',
+  'pqr',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -74,10 +77,19 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   purge_mark: purgeMarkSchema,
   signature: signatureSchema,
   confirmation: confirmationSchema,
+  pqr: pqrSchema,
 };
 
 /** Kinds of which a record may be taken away while nothing rests on it. */
 export const REMOVABLE: readonly Kind[] = ['joint', 'line', 'own_row'];
 
 /** Kinds that are evidence: written once, never changed in place. */
-export const EVIDENCE: readonly Kind[] = ['log', 'coupon', 'purge_session', 'purge_mark', 'signature', 'confirmation'];
+export const EVIDENCE: readonly Kind[] = [
+  'log',
+  'coupon',
+  'purge_session',
+  'purge_mark',
+  'signature',
+  'confirmation',
+  'pqr',
+];

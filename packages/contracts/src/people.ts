@@ -35,6 +35,7 @@ const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
   weighing: OFFICE,
   signature: [],
   confirmation: ['lead', 'quality'],
+  pqr: ['quality'],
 };
 
 const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {

@@ -7,10 +7,12 @@ import {
   type CodeSetId,
   type JointSpec,
   type LineLayout,
+  type ProcedureVariables,
   type Schools,
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, RULES, tubeSchema } from './in-table.js';
+import { procedureVariablesSchema } from './procedure-variables.js';
 import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
@@ -256,6 +258,10 @@ export const procedureSchema = strict(
     /** Stricter oxygen limit it asks for; null where the line's holds. */
     oxygenLimit: number('Oxygen limit', 1e-6, 0.2, 'between 1 ppm and 20 %').nullable().default(null),
     note: note(),
+    /** Revision that this one replaces once it is signed; absent in the first. */
+    replaces: idSchema.optional().default(undefined),
+    /** All else that it states; absent in procedures written before it was asked for. */
+    variables: procedureVariablesSchema.optional().default(undefined),
   }),
 );
 
@@ -353,7 +359,10 @@ export type Line = Omit<OfSchema<typeof lineSchema>, 'codeSet' | 'schools' | 'la
 };
 export type Joint = JointSpec & Omit<OfSchema<typeof jointSchema>, keyof JointSpec>;
 export type Brazer = yup.InferType<typeof brazerSchema>;
-export type Procedure = yup.InferType<typeof procedureSchema>;
+export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' | 'variables'> & {
+  replaces?: string;
+  variables?: ProcedureVariables;
+};
 export type JointLog = yup.InferType<typeof jointLogSchema>;
 export type CouponFace = Omit<yup.InferType<typeof faceSchema>, 'trace'> & { trace?: FaceTrace };
 export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces'> & { faces: CouponFace[] };

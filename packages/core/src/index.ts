@@ -70,3 +70,6 @@ export * from './qualification/coupon-plan.js';
 export * from './qualification/assign.js';
 export * from './qualification/standing.js';
 export * from './coupons/strip-trace.js';
+export * from './procedure/procedure.js';
+export * from './procedure/support.js';
+export * from './coupons/other-tests.js';

@@ -5,14 +5,15 @@ import { brazingsOf } from './brazings.js';
 
 /** All that says who may braze. */
 export async function crewOf(store: RecordStore, tables: Catalogue): Promise<Crew> {
-  const [brazers, coupons, procedures, brazings, confirmations] = await Promise.all([
+  const [brazers, coupons, procedures, brazings, confirmations, pqrs] = await Promise.all([
     store.list('brazer'),
     store.list('coupon'),
     store.list('procedure'),
     brazingsOf(store, tables),
     store.list('confirmation'),
+    store.list('pqr'),
   ]);
-  return { brazers, coupons, procedures, brazings, confirmations };
+  return { brazers, coupons, procedures, brazings, confirmations, pqrs };
 }
 
 /** What is on file for each brazer, as the rules ask for it. */

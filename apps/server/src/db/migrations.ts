@@ -4,6 +4,7 @@ import * as lineLayout from './0003-line-layout.js';
 import * as purgeSessions from './0004-purge-sessions.js';
 import * as crew from './0006-crew.js';
 import * as pictures from './0007-pictures.js';
+import * as pqr from './0008-pqr.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -21,6 +22,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0005-people', up: people.up },
   { name: '0006-crew', up: crew.up },
   { name: '0007-pictures', up: pictures.up },
+  { name: '0008-pqr', up: pqr.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

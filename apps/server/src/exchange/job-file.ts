@@ -23,7 +23,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
   const own = { job_id: jobId };
-  const [lines, joints, logs, procedures, brazers, coupons, confirmations, ownRows, sessions, marks] =
+  const [lines, joints, logs, procedures, brazers, coupons, confirmations, pqrs, ownRows, sessions, marks] =
     await Promise.all([
       store.list('line', own),
       store.list('joint', own),
@@ -32,6 +32,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
       store.list('brazer'),
       store.list('coupon'),
       store.list('confirmation'),
+      store.list('pqr'),
       store.list('own_row'),
       store.list('purge_session', own),
       store.list('purge_mark', own),
@@ -50,6 +51,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     brazers: brazers.map(plain),
     coupons: coupons.map(plain),
     confirmations: confirmations.map(plain),
+    pqrs: pqrs.map(plain),
     ownRows: ownRows.map(plain),
     sessions: sessions.map(plain),
     marks: marks.map(plain),
@@ -97,6 +99,7 @@ export async function importJob(
     await own('log', file.logs);
     await shared('coupon', file.coupons);
     await shared('confirmation', file.confirmations);
+    await shared('pqr', file.pqrs);
     return { jobId: file.job.id, kept };
   });
 }

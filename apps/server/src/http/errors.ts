@@ -42,6 +42,7 @@ const UNIQUE: Readonly<Record<string, FieldProblem>> = {
   own_row_key_unique: { field: 'key', says: 'the company has a row of this name already' },
   weighing_unique: { field: 'id', says: 'the company has weights already: load them again' },
   account_name_unique: { field: 'name', says: 'this sign-in name is taken' },
+  pqr_number_unique: { field: 'number', says: 'this record number is already on file' },
   coupon_number_unique: { field: 'number', says: 'this coupon number is already on file' },
 };
 

@@ -71,6 +71,25 @@ async function putAll(store: RecordStore, { kind, records }: PutCommand): Promis
   return out;
 }
 
+/**
+ * A signed revision stays as it is; a name and revision stand once; a next revision follows one of its own name.
+ * @throws RefusedError, ContractError at the field
+ */
+async function checkProcedure(store: RecordStore, procedure: Procedure): Promise<void> {
+  const all = await store.list('procedure');
+  const now = all.find((p) => p.id === procedure.id);
+  if (now && now.signedOn !== null)
+    throw new RefusedError(`${now.name} rev ${now.revision} is signed and stays as it is. Write its next revision.`);
+  if (all.some((p) => p.id !== procedure.id && p.name === procedure.name && p.revision === procedure.revision))
+    throw new ContractError([{ field: 'revision', says: 'this revision of the procedure is on file already' }]);
+  if (!procedure.replaces) return;
+  const before = all.find((p) => p.id === procedure.replaces);
+  if (before?.name !== procedure.name || before.signedOn === null)
+    throw new ContractError([{ field: 'replaces', says: 'a signed revision of the same procedure' }]);
+  if (all.some((p) => p.id !== procedure.id && p.replaces === procedure.replaces && p.signedOn !== null))
+    throw new ContractError([{ field: 'replaces', says: 'another signed revision replaces it already' }]);
+}
+
 /** A face read from a photograph names one that is on file. @throws ContractError at the face */
 async function checkTraces(store: RecordStore, coupon: Coupon): Promise<void> {
   for (const [i, face] of coupon.faces.entries())
@@ -82,6 +101,7 @@ async function checkTraces(store: RecordStore, coupon: Coupon): Promise<void> {
 async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind]): Promise<void> {
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
+  if (kind === 'procedure') await checkProcedure(store, data as Procedure);
   if (kind === 'coupon') await checkTraces(store, data as Coupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
 }
@@ -90,6 +110,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
 function neededMeaning(kind: Kind, data: RecordKinds[Kind]): Meaning | null {
   if (kind === 'coupon') return 'judged';
   if (kind === 'confirmation') return 'confirmed';
+  if (kind === 'pqr') return 'tested';
   if (kind === 'brazer' && (data as Brazer).withdrawnOn !== null) return 'withdrawn';
   if (kind === 'procedure' && (data as Procedure).signedOn !== null) return 'released';
   return kind === 'log' && (data as JointLog).outOfRangeReason !== null ? 'out-of-range' : null;

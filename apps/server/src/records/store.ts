@@ -26,6 +26,7 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
   purge_mark: (d) => ({ job_id: d.jobId, session_id: d.sessionId, joint_id: d.jointId, kind: d.kind }),
   signature: (d) => ({ record_id: d.recordId }),
   confirmation: (d) => ({ brazer_id: d.brazerId }),
+  pqr: (d) => ({ brazer_id: d.brazerId, number: d.number }),
 };
 
 /** Rows in one insert: the database takes 65 535 values in a statement. */

@@ -59,6 +59,11 @@ export const routes: Routes = [
         loadComponent: () => import('./keep/share-page').then((m) => m.SharePage),
       },
       {
+        path: 'keep/procedures',
+        title: 'Procedures · Hephaist',
+        loadComponent: () => import('./keep/procedures-page').then((m) => m.ProceduresPage),
+      },
+      {
         path: 'prove/plan',
         title: 'Coupons to braze · Hephaist',
         loadComponent: () => import('./prove/coupon-plan-page').then((m) => m.CouponPlanPage),

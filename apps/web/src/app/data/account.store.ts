@@ -1,11 +1,11 @@
-import { computed } from '@angular/core';
+import { computed, inject } from '@angular/core';
 import { mayDo, type Deed, type FirstRun, type Me, type NewPassword, type SignIn } from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { ApiProblem, AwayError, call, post, signedOut } from './api';
+import { Outbox } from './outbox';
+import { me, mustSignIn } from './who';
 
 interface AccountState {
-  /** Who is signed in; null when nobody is, undefined until the server said. */
-  readonly me: Me | null | undefined;
   /** The server did not answer when it was asked who is signed in. */
   readonly away: boolean;
 }
@@ -24,31 +24,30 @@ function remembered(): Me | null {
 /** Who is signed in here, and what that role may do. */
 export const AccountStore = signalStore(
   { providedIn: 'root' },
-  withState<AccountState>({ me: undefined, away: false }),
-  withComputed((store) => ({
-    /** The sign-in ended, or there was none: the page waits below until there is one again. */
-    mustSignIn: computed(() => store.me() === null || signedOut()),
-    mustChange: computed(() => Boolean(store.me()?.mustChange)),
-  })),
-  withMethods((store) => {
-    function enter(me: Me): void {
-      const before = store.me();
+  withState<AccountState>({ away: false }),
+  withComputed(() => ({ me: me.asReadonly(), mustSignIn, mustChange: computed(() => Boolean(me()?.mustChange)) })),
+  withMethods((store, outbox = inject(Outbox)) => {
+    function enter(who: Me): void {
+      const before = me();
       // What is on the page is the other person's: begin anew.
-      if (before && before.id !== me.id) location.reload();
-      patchState(store, { me, away: false });
+      if (before && before.id !== who.id) location.reload();
+      me.set(who);
+      patchState(store, { away: false });
       signedOut.set(false);
-      globalThis.localStorage?.setItem(KEY, JSON.stringify(me));
+      globalThis.localStorage?.setItem(KEY, JSON.stringify(who));
+      outbox.wake();
     }
     return {
       async load(): Promise<void> {
         try {
           enter(await call<Me>('me'));
         } catch (e) {
-          if (e instanceof AwayError && !signedOut()) patchState(store, { me: remembered() ?? undefined, away: true });
-          else patchState(store, { me: null });
+          const away = e instanceof AwayError && !signedOut();
+          me.set(away ? (remembered() ?? undefined) : null);
+          patchState(store, { away });
         }
       },
-      may: (deed: Deed): boolean => mayDo(store.me()?.roles ?? [], deed),
+      may: (deed: Deed): boolean => mayDo(me()?.roles ?? [], deed),
       /** @throws ApiProblem when refused */
       signIn: async (given: SignIn): Promise<void> => enter(await post<Me>('sign-in', given)),
       firstRun: async (given: FirstRun): Promise<void> => enter(await post<Me>('first-run', given)),

@@ -5,6 +5,7 @@ import {
   type Confirmation,
   type Coupon,
   type Crew,
+  type Pqr,
   type Procedure,
   type Stored,
 } from '@hephaist/contracts';
@@ -22,7 +23,7 @@ import { call } from './api';
 import { Outbox } from './outbox';
 import { TablesStore } from './tables.store';
 
-const empty: Crew = { brazers: [], coupons: [], procedures: [], brazings: [], confirmations: [] };
+const empty: Crew = { brazers: [], coupons: [], procedures: [], brazings: [], confirmations: [], pqrs: [] };
 
 export interface BoardRow {
   readonly brazer: Crew['brazers'][number];
@@ -63,6 +64,17 @@ export const CrewStore = signalStore(
       const stored = { ...data, version: version + 1 };
       patchState(store, { brazers: store.brazers().map((b) => (b.id === data.id ? stored : b)) });
     },
+    /** Saves a draft of a procedure. */
+    async saveDraft(seen: number, procedure: Procedure): Promise<void> {
+      await outbox.send('procedure', [{ seen, data: procedure }]);
+      const stored = { ...procedure, version: seen + 1 };
+      patchState(store, { procedures: [...store.procedures().filter((p) => p.id !== procedure.id), stored] });
+    },
+    /** Files a procedure qualification record, signed. */
+    async savePqr(pqr: Pqr, password: string, commandId: string): Promise<void> {
+      await outbox.sendSigned('pqr', { seen: 0, data: pqr }, { password, meaning: 'tested' }, commandId);
+      patchState(store, { pqrs: [...store.pqrs(), { ...pqr, version: 1 }] });
+    },
     /** Files a coupon's result, signed. */
     async saveCoupon(coupon: Coupon, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('coupon', { seen: 0, data: coupon }, { password, meaning: 'judged' }, commandId);
@@ -73,7 +85,7 @@ export const CrewStore = signalStore(
     async signProcedure(seen: number, procedure: Procedure, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('procedure', { seen, data: procedure }, { password, meaning: 'released' }, commandId);
       const stored: Stored<Procedure> = { ...procedure, version: seen + 1 };
-      patchState(store, { procedures: store.procedures().map((p) => (p.id === procedure.id ? stored : p)) });
+      patchState(store, { procedures: [...store.procedures().filter((p) => p.id !== procedure.id), stored] });
     },
     /** Everyone against one joint on one day: who may first, then by name. */
     board(asks: JointVariables, day: string): BoardRow[] {

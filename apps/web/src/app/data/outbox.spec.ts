@@ -2,8 +2,10 @@ import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { ApiProblem } from './api';
+import type { Me } from '@hephaist/contracts';
+import { ApiProblem, signedOut } from './api';
 import { Outbox } from './outbox';
+import { me } from './who';
 
 const [joint, other] = saltmarsh('2026-06-15').joints;
 if (!joint || !other) throw new Error('demo');
@@ -34,8 +36,18 @@ const refused: Answer = {
 };
 const put = [{ seen: 0, data: joint }];
 
+const person = (id: string): Me => ({
+  id,
+  name: id,
+  person: `Person ${id}`,
+  company: 'C',
+  roles: ['fitter'],
+  brazerId: null,
+  mustChange: false,
+});
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();
+  me.set(person('a'));
 });
 afterEach(() => vi.unstubAllGlobals());
 
@@ -68,6 +80,34 @@ describe('the outbox', () => {
     const after = new Outbox();
     await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0), { timeout: 6000 });
     await vi.waitFor(() => expect(after.held()).toEqual([]), { timeout: 6000 });
+  });
+
+  it('what one person entered waits until that person signs in again, and never goes in another’s name', async () => {
+    server('no network');
+    await new Outbox().send('joint', put);
+    me.set(person('b'));
+    const sent = server(ok);
+    const after = new Outbox();
+    await vi.waitFor(() => expect(after.held()).toHaveLength(1));
+    await new Promise((r) => setTimeout(r, 100));
+    expect(sent).toEqual([]);
+    expect(after.held().map(after.isOthers)).toEqual([true]);
+    me.set(null);
+    after.wake();
+    await new Promise((r) => setTimeout(r, 100));
+    expect(sent).toEqual([]);
+    me.set(person('a'));
+    after.wake();
+    await vi.waitFor(() => expect(after.held()).toEqual([]));
+    expect(sent).toHaveLength(1);
+  });
+
+  it('a sign-in that ended holds the entry like a lost network does', async () => {
+    server({ status: 401, body: { title: 'Signed out', status: 401, detail: 'Sign in first.' } });
+    const outbox = new Outbox();
+    expect((await outbox.send('joint', put)).state).toBe('held');
+    expect(signedOut()).toBe(true);
+    signedOut.set(false);
   });
 
   it('sends what is held in the order it was entered', async () => {

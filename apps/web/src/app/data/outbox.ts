@@ -1,9 +1,9 @@
-import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { Injectable, signal } from '@angular/core';
 import type { Kind, Meaning, Problem, PutCommand, PutResult, RecordKinds } from '@hephaist/contracts';
 import { openDB, type IDBPDatabase } from 'idb';
 import { v7 as newId } from 'uuid';
-import { AccountStore } from './account.store';
 import { ApiProblem, AwayError, post } from './api';
+import { me, mustSignIn } from './who';
 
 export { newId };
 
@@ -37,18 +37,19 @@ export class Outbox {
   });
   private timer: ReturnType<typeof setTimeout> | null = null;
 
-  private readonly account = inject(AccountStore);
-  private readonly by = computed(() => {
-    const me = this.account.me();
-    return me ? { id: me.id, person: me.person } : null;
-  });
-
   constructor() {
-    void this.refresh();
+    void this.refresh().then(() => this.schedule(0));
     globalThis.addEventListener?.('online', () => this.schedule(0));
-    effect(() => {
-      if (this.by() && !this.account.mustSignIn()) untracked(() => void this.refresh().then(() => this.schedule(0)));
-    });
+  }
+
+  /** Somebody signed in: what they left held here goes on its way. */
+  wake(): void {
+    void this.refresh().then(() => this.schedule(0));
+  }
+
+  private by(): Held['by'] {
+    const who = me();
+    return who ? { id: who.id, person: who.person } : null;
   }
 
   /** Entered by someone else at this browser: it waits until they sign in here. */
@@ -115,7 +116,7 @@ export class Outbox {
   }
 
   private async flush(): Promise<void> {
-    if (!this.by() || this.account.mustSignIn()) return;
+    if (!this.by() || mustSignIn()) return;
     const waiting = this.held().filter((h) => !h.refused && !this.isOthers(h));
     let delivered = 0;
     for (const h of waiting) {

@@ -68,6 +68,8 @@ export class ProcedureLimit {
     try {
       const next = {
         ...plainRecord(was),
+        id: newId(),
+        replaces: was.id,
         oxygenLimit: this.limit(),
         revision: this.next(),
         signedOn: dayIn(new Date().toISOString(), this.job.job()?.timeZone ?? 'UTC'),
@@ -77,7 +79,7 @@ export class ProcedureLimit {
         what: `${next.name} rev ${next.revision}`,
         meaning: 'released',
         lines: [`Oxygen limit ${this.text().trim() || 'as the line asks'}${this.text().trim() ? ' %' : ''}`],
-        send: (password) => this.crew.signProcedure(was.version, next, password, commandId),
+        send: (password) => this.crew.signProcedure(0, next, password, commandId),
       });
     } catch (e) {
       this.told.set(e instanceof ApiProblem ? e.problem.detail : (e as Error).message);

@@ -8,6 +8,7 @@ import { Strip } from '../drawings/strip';
 import { QtyPipe } from '../units/qty.pipe';
 import { Tabs } from '../shell/tabs';
 import { TracedPicture } from './traced-picture';
+import { SignaturesOf } from '../keep/signatures-of';
 import { PROVE_TABS } from './prove-tabs';
 import { CouponForm } from './coupon-form';
 import { May } from '../people/may';
@@ -15,7 +16,7 @@ import { May } from '../people/may';
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [May, Tabs, TracedPicture, SayPipe, Strip, CouponForm, QtyPipe],
+  imports: [May, Tabs, SignaturesOf, TracedPicture, SayPipe, Strip, CouponForm, QtyPipe],
   template: `
     <section class="list">
       <hp-tabs [tabs]="tabs" />
@@ -77,6 +78,7 @@ import { May } from '../people/may';
           overlap {{ c.coupon.overlapM | qty: 'length' }}; read by {{ c.coupon.lookedBy }}
         </p>
         <div class="sheet strip"><hp-strip [verdict]="c.verdict" /></div>
+        <hp-signatures-of [recordId]="c.coupon.id" [version]="c.coupon.version" />
         @for (f of c.coupon.faces; track f.name) {
           @if (f.trace) {
             <hp-traced-picture [face]="f" />

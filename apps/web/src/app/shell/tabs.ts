@@ -28,7 +28,8 @@ export interface Tab {
   styles: `
     nav {
       display: flex;
-      gap: 18px;
+      gap: 16px;
+      white-space: nowrap;
       border-bottom: 1px solid var(--hairline);
     }
     a {

@@ -1,0 +1,64 @@
+import type { Procedure } from '@hephaist/contracts';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { importJob } from '../exchange/job-file.js';
+
+let h: Harness;
+const file = demoFile();
+const first = file.procedures[0] as Procedure;
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId());
+});
+afterAll(() => h.close());
+const released = { password: TEST_PASSWORD, meaning: 'released' };
+const send = (data: object, seen: number, signature?: object) =>
+  h
+    .as('quality')
+    .post('/api/commands')
+    .send({ id: newId(), kind: 'procedure', records: [{ seen, data }], ...(signature ? { signature } : {}) });
+
+describe('procedures', () => {
+  it('a signed revision stays as it is, even for who signed it', async () => {
+    const changed = { ...first, note: 'another technique' };
+    expect((await send(changed, 1, released).expect(409)).body.detail).toContain('Write its next revision');
+    await send({ ...first, signedOn: null }, 1).expect(409);
+    expect((await h.store.find('procedure', first.id))?.note).toBe(first.note);
+  });
+
+  it('a next revision is drafted, changed and signed; then it replaces, and only once', async () => {
+    const draft = { ...first, id: newId(), revision: 'B', replaces: first.id, signedOn: null };
+    await send(draft, 0).expect(200);
+    await send({ ...draft, note: 'nitrogen 5 SCFH' }, 1).expect(200);
+    await send({ ...draft, signedOn: '2026-06-15' }, 2).expect(422);
+    await send({ ...draft, signedOn: '2026-06-15' }, 2, released).expect(200);
+    await send({ ...draft, note: 'again' }, 3).expect(409);
+    const other = { ...first, id: newId(), revision: 'C', replaces: first.id, signedOn: '2026-06-15' };
+    expect((await send(other, 0, released).expect(422)).body.fields[0].field).toBe('replaces');
+  });
+
+  it('a name and revision stand once; a revision follows one of its own name', async () => {
+    const same = { ...first, id: newId(), signedOn: null };
+    expect((await send(same, 0).expect(422)).body.fields[0].field).toBe('revision');
+    const foreign = { ...first, id: newId(), name: 'BPS-9', revision: 'B', replaces: first.id, signedOn: null };
+    expect((await send(foreign, 0).expect(422)).body.fields[0].field).toBe('replaces');
+  });
+
+  it('a record is evidence, signed, and its number stands once', async () => {
+    const pqr = { ...file.pqrs[0]!, id: newId() };
+    const put = (data: object, meaning?: string) =>
+      h
+        .as('quality')
+        .post('/api/commands')
+        .send({
+          id: newId(),
+          kind: 'pqr',
+          records: [{ seen: 0, data }],
+          ...(meaning ? { signature: { password: TEST_PASSWORD, meaning } } : {}),
+        });
+    await put({ ...pqr, number: 'PQR-77' }).expect(422);
+    expect((await put(pqr, 'tested').expect(422)).body.fields[0].field).toBe('number');
+    await put({ ...pqr, number: 'PQR-77' }, 'tested').expect(200);
+    await expect(h.db('pqr').update({ data: '{}' })).rejects.toThrow('evidence');
+  });
+});

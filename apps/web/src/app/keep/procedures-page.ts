@@ -1,0 +1,226 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  qualifiedBy,
+  revisionState,
+  statedProcedure,
+  testVerdict,
+  type Pqr,
+  type Procedure,
+  type Stored,
+} from '@hephaist/contracts';
+import {
+  ASME_RULES,
+  coverGaps,
+  dayIn,
+  medicalMissing,
+  nextRevision,
+  outsideSupport,
+  PROCEDURE_SOURCE,
+  sourceLine,
+} from '@hephaist/core';
+import { CrewStore } from '../data/crew.store';
+import { plainRecord } from '../data/history';
+import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
+import { ShopStore } from '../data/shop.store';
+import { May } from '../people/may';
+import { Signer } from '../people/signer';
+import { markRuns } from '../plan/mark-runs';
+import { Tabs } from '../shell/tabs';
+import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
+import { KEEP_TABS } from './keep-tabs';
+import { PqrForm } from './pqr-form';
+import { ProcedureForm } from './procedure-form';
+import { procedureRows } from './procedure-rows';
+import { SignaturesOf } from './signatures-of';
+
+/** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */
+@Component({
+  selector: 'hp-procedures-page',
+  imports: [Tabs, May, SayPipe, ProcedureForm, PqrForm, SignaturesOf],
+  templateUrl: './procedures-page.html',
+  styleUrl: './procedures-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ProceduresPage {
+  private readonly crew = inject(CrewStore);
+  private readonly job = inject(JobStore);
+  private readonly tables = inject(ShopStore).tables;
+  private readonly units = inject(UnitsStore);
+  private readonly signer = inject(Signer);
+  protected readonly tabs = KEEP_TABS;
+  protected readonly source = sourceLine(PROCEDURE_SOURCE);
+  private readonly asked = signal<string | null>(null);
+  protected readonly doing = signal<'look' | 'edit' | 'record'>('look');
+  protected readonly failure = signal<string | null>(null);
+
+  protected readonly list = computed(() => {
+    const all = this.crew.procedures();
+    const rank = { draft: 0, signed: 1, superseded: 2 } as const;
+    return all
+      .map((p) => ({ p, state: revisionState(p, all) }))
+      .sort(
+        (a, b) =>
+          a.p.name.localeCompare(b.p.name) || rank[a.state] - rank[b.state] || b.p.revision.localeCompare(a.p.revision),
+      );
+  });
+  protected readonly shown = computed(
+    () => this.list().find((x) => x.p.id === this.asked()) ?? this.list().find((x) => x.state !== 'superseded') ?? null,
+  );
+  private readonly before = computed(() => {
+    const id = this.shown()?.p.replaces;
+    return this.crew.procedures().find((p) => p.id === id) ?? null;
+  });
+  protected readonly records = computed(() => {
+    const [name, tables, coupons] = [this.shown()?.p.name, this.tables(), this.crew.coupons()];
+    return this.crew
+      .pqrs()
+      .filter((r) => r.procedureName === name)
+      .map((record) => {
+        const rules = tables.ruleSet(record.ruleSetId) ?? ASME_RULES;
+        const tests = record.tests.map((test) => ({ test, verdict: testVerdict(test, rules, coupons, tables) }));
+        return { record, by: qualifiedBy(record, coupons, tables), tests, rules: rules.name };
+      })
+      .sort((a, b) => a.record.number.localeCompare(b.record.number));
+  });
+  private readonly stated = computed(() => {
+    const shown = this.shown();
+    return shown && statedProcedure(shown.p);
+  });
+  private readonly outside = computed(() => {
+    const stated = this.stated();
+    return stated
+      ? outsideSupport(
+          stated,
+          this.records().map((r) => r.by),
+        )
+      : [];
+  });
+  protected readonly missing = computed(() => {
+    const stated = this.stated();
+    return stated ? medicalMissing(stated) : [];
+  });
+  protected readonly noRecord = computed(() => this.outside().find((o) => o.variable === 'records')?.says ?? null);
+  protected readonly rows = computed(() => {
+    const shown = this.shown();
+    return shown ? procedureRows(shown.p, this.before(), this.outside(), this.units.system()) : [];
+  });
+  protected readonly headline = computed(() => {
+    const shown = this.shown();
+    if (!shown) return 'No procedure on file yet.';
+    const name = `${shown.p.name} rev ${shown.p.revision}`;
+    if (!this.stated()) return `${name} states only filler and flux.`;
+    const n = this.outside().length;
+    return n
+      ? `${name}: ${n} variable${n === 1 ? ' lies' : 's lie'} outside what its records support.`
+      : `${name} is supported by ${this.records()
+          .filter((r) => r.by.passed)
+          .map((r) => r.record.number)
+          .join(', ')}.`;
+  });
+
+  /** The job's joints as a procedure must cover them. */
+  private readonly joints = computed(() =>
+    this.job.joints().flatMap((j) => {
+      const plan = this.job.plan()(j).plan;
+      if (!plan || j.setAside) return [];
+      const gapM = j.fitUp.mode === 'nominal' ? null : plan.gap.sideM;
+      const asks = {
+        ...plan.asks,
+        fluxId: plan.selection.chosen?.flux?.id ?? null,
+        gapM,
+        medical: plan.service.kind === 'medical',
+      };
+      return [{ mark: j.mark, asks }];
+    }),
+  );
+  protected readonly covers = computed(() => {
+    const stated = this.stated();
+    const marks = stated
+      ? this.joints()
+          .filter((j) => coverGaps(stated, j.asks).length === 0)
+          .map((j) => j.mark)
+      : [];
+    return { count: marks.length, marks: markRuns(marks).slice(0, 12).join(', ') };
+  });
+  /** Joints that no signed procedure covers, by what the nearest one lacks. */
+  protected readonly uncovered = computed(() => {
+    const signed = this.list()
+      .filter((x) => x.state === 'signed')
+      .flatMap((x) => statedProcedure(x.p) ?? []);
+    const byWhy = new Map<string, string[]>();
+    for (const j of this.joints()) {
+      const tried = signed
+        .map((s) => ({ s, gaps: coverGaps(s, j.asks) }))
+        .sort((a, b) => a.gaps.length - b.gaps.length);
+      const nearest = tried[0];
+      if (nearest?.gaps.length === 0) continue;
+      const why = nearest ? `nearest ${nearest.s.name}: ${nearest.gaps.join('; ')}` : 'no signed procedure';
+      byWhy.set(why, [...(byWhy.get(why) ?? []), j.mark]);
+    }
+    return [...byWhy].map(([why, marks]) => ({ why, count: marks.length, marks: markRuns(marks).join(', ') }));
+  });
+
+  protected show(id: string): void {
+    this.asked.set(id);
+    this.doing.set('look');
+    this.failure.set(null);
+  }
+
+  protected saved(p: Procedure): void {
+    this.show(p.id);
+  }
+
+  protected filed(_record: Pqr): void {
+    this.doing.set('look');
+  }
+
+  /** A draft of the next revision, to be changed and signed. */
+  protected async next(p: Stored<Procedure>): Promise<void> {
+    const open = this.crew.procedures().find((x) => x.replaces === p.id && x.signedOn === null);
+    if (open) return this.show(open.id);
+    const draft: Procedure = {
+      ...plainRecord(p),
+      id: newId(),
+      revision: nextRevision(p.revision),
+      signedOn: null,
+      replaces: p.id,
+    };
+    await this.attempt(() => this.crew.saveDraft(0, draft));
+    this.show(draft.id);
+    this.doing.set('edit');
+  }
+
+  protected async sign(p: Stored<Procedure>): Promise<void> {
+    const commandId = newId();
+    const today = dayIn(new Date().toISOString(), this.job.job()?.timeZone ?? 'UTC');
+    const changed = this.rows().filter((r) => r.was !== null);
+    const signed = await this.signer.sign({
+      what: `${p.name} rev ${p.revision}`,
+      meaning: 'released',
+      lines: [
+        ...(changed.length
+          ? changed.map((r) => `${r.name}: ${r.was ?? ''} becomes ${r.now}`)
+          : ['The first revision.']),
+        this.outside().length
+          ? `${this.outside().length} variables lie outside its records: ${this.outside()
+              .map((o) => o.variable)
+              .join(', ')}.`
+          : 'Its records support every variable.',
+      ],
+      send: (password) =>
+        this.crew.signProcedure(p.version, { ...plainRecord(p), signedOn: today }, password, commandId),
+    });
+    if (signed) this.show(p.id);
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.failure.set(null);
+    try {
+      await work();
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    }
+  }
+}

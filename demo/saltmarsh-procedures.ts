@@ -1,0 +1,84 @@
+import type { Coupon, Pqr } from '@hephaist/contracts';
+import { degFToK, INCH, PSI, SCFH, type ProcedureVariables } from '@hephaist/core';
+
+/** What the demo's procedures state, and the records behind them. Invented. */
+
+const inches = (min: number, max: number) => ({ min: min * INCH, max: max * INCH });
+
+export const COPPER: ProcedureVariables = {
+  process: 'torch',
+  metals: [['107', '107']],
+  wallM: inches(0.025, 0.1),
+  form: 'rod',
+  fuel: 'acetylene',
+  purgeFlow: { min: 2 * SCFH, max: 10 * SCFH },
+  jointType: 'socket',
+  gapM: inches(0.001, 0.006),
+  overlapMinM: 0.3 * INCH,
+  positions: ['horizontal', 'down-feed', 'up-feed'],
+  tempK: { min: degFToK(1300), max: degFToK(1500) },
+  cleaningBefore: 'dry abrasive pad on tube and socket, wiped, brazed within 8 hours',
+  cleaningAfter: 'wiped; looked at all round',
+  technique: 'tube first, then fitting; nitrogen on until cool to touch',
+  medical: true,
+};
+
+export const SILVER: ProcedureVariables = {
+  ...COPPER,
+  metals: [
+    ['107', '107'],
+    ['107', '101'],
+    ['107', '102'],
+  ],
+  gapM: inches(0.001, 0.005),
+  tempK: { min: degFToK(1200), max: degFToK(1550) },
+  cleaningBefore: 'dry abrasive pad, wiped, flux thin and even on the tube',
+  cleaningAfter: 'hot water and brush until the flux is gone',
+  technique: 'neutral flame, heat both parts until the flux is clear',
+};
+
+/** The records of the two procedures: enough for the first, not for all that the second states. */
+export function demoRecords(id: () => string, brazerId: string, coupons: readonly Coupon[], on: string): Pqr[] {
+  const record = (n: number, procedureName: string, change: Partial<Pqr>): Pqr => ({
+    id: id(),
+    number: `PQR-${n}`,
+    procedureName,
+    brazedOn: on,
+    brazerId,
+    witness: 'Imre Oyelaran',
+    ruleSetId: 'asme-ix-medical',
+    process: 'torch',
+    jointType: 'socket',
+    metals: ['107', '107'],
+    fNumber: '103',
+    fluxId: null,
+    wallM: 0.05 * INCH,
+    gapM: 0.0025 * INCH,
+    overlapM: 0.3 * INCH,
+    position: 'horizontal',
+    tests: [{ kind: 'visual', accepted: true, boreClean: true }],
+    note: '',
+    ...change,
+  });
+  const section = (n: number) => ({ kind: 'section' as const, couponId: coupons[n]?.id ?? '' });
+  const pulled = {
+    kind: 'tension' as const,
+    forceN: 2150,
+    widthM: 0.25 * INCH,
+    thicknessM: 0.05 * INCH,
+    minimumPa: 30_000 * PSI,
+    broke: 'base metal' as const,
+  };
+  const seen = { kind: 'visual' as const, accepted: true, boreClean: true };
+  return [
+    record(1, 'BPS-1', { tests: [seen, section(0), pulled] }),
+    record(2, 'BPS-1', { position: 'up-feed', tests: [seen, section(1)] }),
+    record(3, 'BPS-2', { fNumber: '102', fluxId: 'FB3-A', tests: [seen, section(4)] }),
+    record(4, 'BPS-2', {
+      metals: ['107', '101'],
+      fNumber: '102',
+      fluxId: 'FB3-C',
+      tests: [seen, section(2), { kind: 'peel', areaM2: 4e-4, unbrazedM2: 3e-5, lineM: 0.02, lineUnbrazedM: 0.002 }],
+    }),
+  ];
+}

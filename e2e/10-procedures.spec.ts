@@ -1,0 +1,69 @@
+import { expect } from '@playwright/test';
+import { expectAxeClean, giveSignature, openDemo, test } from './helpers';
+
+test('a procedure’s next revision: drafted, the difference seen, signed; a record closes what lay outside', async ({
+  page,
+}) => {
+  await openDemo(page, 'keep');
+  await page.getByRole('link', { name: 'Procedures', exact: true }).click();
+  await test.step('what lies outside, and which joints have no procedure', async () => {
+    await page.getByRole('button', { name: 'BPS-2' }).first().click();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('outside what its records support');
+    await expect(page.getByText('P-102 to P-107 never tested')).toBeVisible();
+    await expect(page.getByText('F-101 never tested')).toBeVisible();
+    await expect(page.getByText(/BR-01 to BR-04/)).toBeVisible();
+    await expectAxeClean(page);
+  });
+
+  await test.step('a next revision states less: drafted, refused where it cannot be, the difference shown', async () => {
+    await page.getByRole('button', { name: 'Next revision' }).click();
+    await page.getByLabel('F-numbers').fill('102');
+    await page.getByLabel('Wall from (in)').fill('0.2');
+    await page.getByRole('button', { name: 'Save the draft' }).click();
+    await expect(page.getByText('must be at or above the least')).toBeVisible();
+    await page.getByLabel('Wall from (in)').fill('0.03');
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Save the draft' }).click();
+    const filler = page.getByRole('row', { name: /^Filler/ });
+    await expect(filler.getByRole('deletion')).toHaveText('F-101, F-102');
+    await expect(filler.getByRole('insertion')).toHaveText('F-102');
+    await page.reload();
+    await page.getByRole('button', { name: 'BPS-2' }).first().click();
+    await expect(page.getByRole('row', { name: /▲ draft/ })).toBeVisible();
+  });
+
+  await test.step('signed, it replaces the one before', async () => {
+    await page.getByRole('button', { name: /^Sign revision/ }).click();
+    await expect(page.getByRole('dialog').getByText('Filler: F-101, F-102 becomes F-102')).toBeVisible();
+    await giveSignature(page);
+    await expect(page.getByRole('row', { name: /superseded/ }).first()).toBeVisible();
+    await expect(page.getByText(/✎ Imre Oyelaran \(quality\): released for use/)).toBeVisible();
+    await expect(page.getByText('F-101 never tested')).toHaveCount(0);
+  });
+
+  await test.step('a record with its tests judged as they are typed', async () => {
+    await page.getByRole('button', { name: 'Add a record' }).click();
+    await page.getByRole('button', { name: 'File the record' }).click();
+    await expect(page.getByText('Say who brazed it')).toBeVisible();
+    await page.getByLabel('Brazer').selectOption({ label: 'Orla Fennimore (07)' });
+    await page.getByLabel('Witnessed by').fill('Wren Abara');
+    await page.getByLabel('Metals, P-numbers').fill('107-102');
+    await page.getByLabel('F-number').fill('102');
+    await page.getByLabel('Flux class').fill('FB3-A');
+    await page.getByLabel('Wall (in)').fill('0.05');
+    await page.getByLabel('Gap a side').fill('0.003');
+    await page.getByLabel('Overlap').fill('0.3');
+    await page.getByLabel('Add a test').selectOption('tension');
+    await page.getByLabel('Force at breaking').fill('300');
+    await page.getByLabel('Width').fill('0.25');
+    await page.getByLabel('Thickness').fill('0.05');
+    await expect(page.getByText(/✕ fails: 300 lbf .* = 24000 psi/)).toBeVisible();
+    await page.getByLabel('Force at breaking').fill('480');
+    await expect(page.getByText(/✓ passes: 480 lbf .* = 38400 psi/)).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'File the record' }).click();
+    await giveSignature(page);
+    await expect(page.getByText('P-102 to P-107 never tested')).toHaveCount(0);
+    await expect(page.getByText('PQR-5')).toBeVisible();
+  });
+});

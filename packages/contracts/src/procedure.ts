@@ -1,0 +1,128 @@
+import {
+  JOINT_TYPES,
+  judgeBend,
+  judgePeel,
+  judgeTension,
+  PROCESSES,
+  SHIPPED,
+  type Catalogue,
+  type QualifiedBy,
+  type RuleSet,
+  type StatedProcedure,
+  type TestVerdict,
+} from '@hephaist/core';
+import * as yup from 'yup';
+import { oneOf, pair, POSITIONS, size, strict, WALL } from './procedure-variables.js';
+import { couponVerdict } from './brazer-record.js';
+import { daySchema, idSchema, line, note } from './ids.js';
+import { FLUX, inTableOrNull, RULES, inTable } from './in-table.js';
+import type { Coupon, Procedure } from './records.js';
+
+const testSchemas = {
+  section: yup.object({ kind: oneOf(['section'] as const), couponId: idSchema }),
+  tension: yup.object({
+    kind: oneOf(['tension'] as const),
+    forceN: size('Force', 1e7, 'above 0'),
+    widthM: size('Width', 0.5, 'above 0'),
+    thicknessM: size('Thickness', 0.05, 'above 0'),
+    minimumPa: size('Minimum strength', 3e9, 'above 0'),
+    broke: oneOf(['joint', 'base metal'] as const),
+  }),
+  peel: yup.object({
+    kind: oneOf(['peel'] as const),
+    areaM2: size('Area', 0.25, 'above 0'),
+    unbrazedM2: size('Unbrazed', 0.25, 'from 0 to the area'),
+    lineM: size('Line', 0.5, 'above 0'),
+    lineUnbrazedM: size('Unbrazed along it', 0.5, 'from 0 to the line'),
+  }),
+  bend: yup.object({ kind: oneOf(['bend'] as const), crackM: size('Crack', 0.5, 'from 0') }),
+  visual: yup.object({
+    kind: oneOf(['visual'] as const),
+    accepted: yup.boolean().required(),
+    boreClean: yup.boolean().required(),
+  }),
+};
+export const TEST_KINDS = Object.keys(testSchemas) as (keyof typeof testSchemas)[];
+export type ProcedureTest = {
+  [K in keyof typeof testSchemas]: yup.InferType<(typeof testSchemas)[K]> & { kind: K };
+}[keyof typeof testSchemas];
+const testSchema = yup.lazy((v: { kind?: string } | undefined) =>
+  (testSchemas[v?.kind as 'bend'] ?? yup.object({ kind: oneOf(TEST_KINDS) })).noUnknown(),
+);
+
+/** A procedure qualification record: what was done on a test coupon, how it tested, who saw it. Evidence, signed. */
+export const pqrSchema = strict(
+  yup.object({
+    id: idSchema,
+    number: line('Number', 16).required('Give the record a number'),
+    /** Name of the procedure it supports, in every revision whose variables it covers. */
+    procedureName: line('Procedure').required('Say which procedure it supports'),
+    brazedOn: daySchema.required('Say when it was brazed'),
+    brazerId: idSchema,
+    witness: line('Witnessed by').required('Say who witnessed it'),
+    ruleSetId: inTable(RULES),
+    process: oneOf(PROCESSES),
+    jointType: oneOf(JOINT_TYPES),
+    metals: pair(),
+    fNumber: line('F-number', 8).required('Give the F-number'),
+    fluxId: inTableOrNull(FLUX),
+    wallM: size('Wall', 0.05, WALL),
+    gapM: size('Gap', 0.002, 'up to 0.079 in (2 mm)'),
+    overlapM: size('Overlap', 0.5, 'up to 20 in (0.5 m)'),
+    position: oneOf(POSITIONS),
+    tests: yup.array(testSchema).min(1, 'at least one test').max(12).required(),
+    note: note(),
+  }),
+);
+export type Pqr = Omit<yup.InferType<typeof pqrSchema>, 'tests'> & { tests: ProcedureTest[] };
+
+/** The verdict of one test; null for a section whose coupon is not on file. */
+export function testVerdict(
+  test: ProcedureTest,
+  rules: RuleSet,
+  coupons: readonly Coupon[],
+  tables: Catalogue = SHIPPED,
+): TestVerdict | null {
+  if (test.kind === 'tension') return judgeTension(test, rules);
+  if (test.kind === 'peel') return judgePeel(test, rules);
+  if (test.kind === 'bend') return judgeBend(test.crackM);
+  if (test.kind === 'visual') {
+    const passes = test.accepted && (test.boreClean || !rules.medical);
+    const bore = test.boreClean ? 'bore bright' : 'oxide in the bore';
+    return { passes, nearLimit: false, arithmetic: `${test.accepted ? 'accepted' : 'rejected'}, ${bore}` };
+  }
+  const coupon = coupons.find((c) => c.id === test.couponId);
+  if (!coupon) return null;
+  const verdict = couponVerdict(coupon, tables);
+  return {
+    passes: verdict.passes,
+    nearLimit: verdict.nearLimit,
+    arithmetic: `${coupon.number}: ${verdict.reasons.join('; ')}`,
+  };
+}
+
+/** A record as the rules of support ask for it. */
+export function qualifiedBy(pqr: Pqr, coupons: readonly Coupon[], tables: Catalogue = SHIPPED): QualifiedBy {
+  const rules = tables.ruleSet(pqr.ruleSetId);
+  return {
+    ...pqr,
+    passed: Boolean(rules) && pqr.tests.every((t) => testVerdict(t, rules as RuleSet, coupons, tables)?.passes),
+  };
+}
+
+/** How a revision stands. */
+export type RevisionState = 'draft' | 'signed' | 'superseded';
+export function revisionState(procedure: Procedure, all: readonly Procedure[]): RevisionState {
+  if (procedure.signedOn === null) return 'draft';
+  return all.some((p) => p.replaces === procedure.id && p.signedOn !== null) ? 'superseded' : 'signed';
+}
+
+/** Signed revisions that nothing replaces yet. */
+export const inForce = <T extends Procedure>(all: readonly T[]): T[] =>
+  all.filter((p) => revisionState(p, all) === 'signed');
+
+/** A procedure with all its variables; null while it states only filler and flux. */
+export const statedProcedure = (p: Procedure): StatedProcedure | null =>
+  p.variables
+    ? { name: `${p.name} rev ${p.revision}`, fNumbers: p.fNumbers, fluxIds: p.fluxIds, variables: p.variables }
+    : null;

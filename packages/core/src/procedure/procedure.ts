@@ -1,0 +1,54 @@
+import { published } from '../source/source.js';
+import type { Position } from '../qualification/range.js';
+
+export const PROCEDURE_SOURCE = published('ASME BPVC IX part QB', 'essential variables of the procedure');
+
+export const PROCESSES = ['torch', 'furnace', 'induction', 'resistance'] as const;
+export const FILLER_FORMS = ['rod', 'ring', 'paste'] as const;
+export const JOINT_TYPES = ['socket', 'lap', 'butt'] as const;
+export const FUELS = ['acetylene', 'propane', 'natural gas', 'none'] as const;
+
+/** What a brazing procedure states beside filler and flux. Lengths in m, temperatures in K, flow in m3/s. */
+export interface ProcedureVariables {
+  readonly process: (typeof PROCESSES)[number];
+  /** P-numbers either side, each pair it is for. */
+  readonly metals: readonly (readonly [string, string])[];
+  readonly wallM: { readonly min: number; readonly max: number };
+  readonly form: (typeof FILLER_FORMS)[number];
+  readonly fuel: (typeof FUELS)[number];
+  /** Nitrogen through the bore; null for none. */
+  readonly purgeFlow: { readonly min: number; readonly max: number } | null;
+  readonly jointType: (typeof JOINT_TYPES)[number];
+  readonly gapM: { readonly min: number; readonly max: number };
+  readonly overlapMinM: number;
+  readonly positions: readonly Position[];
+  readonly tempK: { readonly min: number; readonly max: number };
+  readonly cleaningBefore: string;
+  readonly cleaningAfter: string;
+  readonly technique: string;
+  /** For medical gas: cleaning, gap, overlap, purge, its flow and the filler must be stated. */
+  readonly medical: boolean;
+}
+
+/** A procedure as the rules look at it. */
+export interface StatedProcedure {
+  readonly name: string;
+  readonly fNumbers: readonly string[];
+  readonly fluxIds: readonly string[];
+  readonly variables: ProcedureVariables;
+}
+
+/** What was really done on a test coupon of a procedure. */
+export interface QualifiedBy {
+  readonly number: string;
+  readonly passed: boolean;
+  readonly process: ProcedureVariables['process'];
+  readonly metals: readonly [string, string];
+  readonly fNumber: string;
+  readonly fluxId: string | null;
+  readonly wallM: number;
+  readonly gapM: number;
+  readonly overlapM: number;
+  readonly position: Position;
+  readonly jointType: ProcedureVariables['jointType'];
+}
