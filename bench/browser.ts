@@ -4,6 +4,8 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
+import { connect } from '../apps/server/src/db/connect.js';
+import { benchTrail } from './trail.js';
 import { largeJob } from './large-job.js';
 import { percentile, say } from './say.js';
 
@@ -11,6 +13,14 @@ import { percentile, say } from './say.js';
 
 const withLib = (line: string): string =>
   execFileSync('bash', ['-c', `set -e; . scripts/lib.sh; ${line}`], { encoding: 'utf8' }).trim();
+
+/** A trail in a database of its own beside the application's. */
+async function trailOf(pg: string): Promise<void> {
+  const db = connect(pg);
+  await db.raw('create database trail');
+  await db.destroy();
+  await benchTrail(pg.replace(/\/[^/]+$/, '/trail'));
+}
 
 /** Makes the first administrator and answers the cookie. */
 async function firstSignIn(url: string, code: string): Promise<string> {
@@ -146,6 +156,7 @@ export async function benchApplication(): Promise<void> {
     say('import a job of 10 000 joints', performance.now() - start);
     await apiLoad(url, Cookie, file.job.id);
     await screens(url, Cookie, file.job.id);
+    await trailOf(pg);
   } finally {
     server.kill();
     withLib(`pg_stop '${data}'; rm -rf '${data}'`);

@@ -4,6 +4,7 @@ import { performance } from 'node:perf_hooks';
 import { saltmarsh } from '../demo/saltmarsh.js';
 import { bareArithmetic } from './bare.js';
 import { benchApplication } from './browser.js';
+import { benchCrew } from './crew.js';
 import { largeJob } from './large-job.js';
 import { benchPurge } from './purge.js';
 import { percentile, say } from './say.js';
@@ -52,5 +53,6 @@ say(
   'the fewest rods for 10 000 different joints',
   time(1, () => void rodSets(summaries)),
 );
+benchCrew();
 await benchPurge();
 if (!process.argv.includes('--core')) await benchApplication();

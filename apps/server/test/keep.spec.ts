@@ -1,0 +1,116 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { connect } from '../src/db/connect.js';
+import { importJob } from '../src/exchange/job-file.js';
+import { demoFile, harness, newId, type Harness } from './harness.js';
+
+let h: Harness;
+const file = demoFile();
+const folder = mkdtempSync(join(tmpdir(), 'hephaist-keep-'));
+const backup = join(folder, 'one.backup');
+const hephaist = (...args: string[]) =>
+  spawnSync('./hephaist', args, { encoding: 'utf8', env: { ...process.env, DATABASE_URL: h.url } });
+/** Closes our own connections: a restore asks to be alone. */
+async function alone<T>(work: () => T): Promise<T> {
+  await h.db.destroy();
+  const done = work();
+  h.db.initialize();
+  return done;
+}
+const note = (words: string) => {
+  const joint = { ...file.joints[0]!, id: newId(), mark: words };
+  return h
+    .as('lead')
+    .post('/api/commands')
+    .send({ id: newId(), kind: 'joint', records: [{ seen: 0, data: joint }] })
+    .expect(200);
+};
+const marks = async () => (await h.store.list('joint')).map((j) => j.mark);
+
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId());
+  await note('BEFORE');
+});
+afterAll(() => h.close());
+
+describe('./hephaist', () => {
+  it('verifies: exit 0 while the trail holds, 1 and where when it does not', async () => {
+    const good = hephaist('verify');
+    expect(good.stdout).toContain('the trail holds');
+    expect(good.status).toBe(0);
+    const anchor = /last (\d+:[0-9a-f]{64})/.exec(good.stdout)?.[1] ?? '';
+    expect(hephaist('verify', anchor).status).toBe(0);
+    expect(hephaist('verify', `${anchor.split(':')[0]}:${'0'.repeat(64)}`).status).toBe(1);
+    expect(hephaist('verify', 'nonsense').stderr).toContain('ENTRY:HASH');
+    await h.db.raw('alter table audit disable trigger user');
+    const body = (await h.db('audit').where({ seq: 2 }).first('body')) as { body: string };
+    await h
+      .db('audit')
+      .where({ seq: 2 })
+      .update({ body: body.body.replace('lead', 'Iead') });
+    const bad = hephaist('verify');
+    expect(bad.status).toBe(1);
+    expect(bad.stdout).toContain('entry 2 was altered');
+    await h.db('audit').where({ seq: 2 }).update(body);
+    await h.db.raw('alter table audit enable trigger user');
+    expect(hephaist('verify').status).toBe(0);
+  });
+
+  it('backs up into one file, never over another, and names the last entry', () => {
+    const done = hephaist('backup', backup);
+    expect(done.stderr).toBe('');
+    expect(done.stdout).toMatch(/last entry \d+:[0-9a-f]{64}/);
+    expect(hephaist('backup', backup).stderr).toContain('never overwrites');
+  });
+
+  it('restores only alone, only a whole backup, and says what an older one would lose', async () => {
+    await note('AFTER');
+    expect(hephaist('restore', backup).stderr).toContain('stop it first');
+    writeFileSync(join(folder, 'half'), readFileSync(backup).subarray(0, 20_000));
+    const half = await alone(() => hephaist('restore', join(folder, 'half')));
+    expect(half.stderr).toContain('nothing was changed');
+    const older = await alone(() => hephaist('restore', backup));
+    expect(older.status).toBe(1);
+    expect(older.stderr).toContain('1 entries made since would be lost');
+    expect(await marks()).toContain('AFTER');
+  });
+
+  it('told to, it goes back to the backup, and the trail holds there', async () => {
+    const done = await alone(() => hephaist('restore', backup, '--yes'));
+    expect(done.stderr).toBe('');
+    expect(done.stdout).toContain('restored');
+    expect(await marks()).toContain('BEFORE');
+    expect(await marks()).not.toContain('AFTER');
+    await expect(h.db('log').update({ data: '{}' })).rejects.toThrow('evidence');
+    await note('GOES ON');
+    expect(hephaist('verify').status).toBe(0);
+    const left = (await h.db('pg_database').select('datname')) as { datname: string }[];
+    expect(left.filter((d) => d.datname.startsWith('hephaist_try'))).toEqual([]);
+  });
+
+  it('into an empty database, as after a lost disk', async () => {
+    const root = connect(h.url);
+    await root.raw('create database after_a_lost_disk');
+    const url = h.url.replace(/\/[^/]+$/, '/after_a_lost_disk');
+    const done = spawnSync('./hephaist', ['restore', backup], {
+      encoding: 'utf8',
+      env: { ...process.env, DATABASE_URL: url },
+    });
+    expect(done.stdout).toContain('the trail holds');
+    const there = connect(url);
+    expect(Number((await there('joint').count('* as n').first())?.['n'])).toBe(file.joints.length + 1);
+    await there.destroy();
+    await root.raw('drop database after_a_lost_disk');
+    await root.destroy();
+  });
+
+  it('makes room for another company', () => {
+    const made = hephaist('company', 'Second Marsh Pipework');
+    expect(made.stdout).toMatch(/type the code [A-Z2-9]{4}(-[A-Z2-9]{4}){3}/);
+    expect(hephaist('dance').status).toBe(2);
+  });
+});
