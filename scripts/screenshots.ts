@@ -1,6 +1,8 @@
 /** Takes the pictures of docs/screenshots from a running ./start with the demo: `npm run shots`. */
 import { chromium, type Page } from '@playwright/test';
+import sharp from 'sharp';
 import { DEMO_PEOPLE } from '../demo/people.js';
+import { stripPicture } from '../packages/core/src/testing/strip-picture.js';
 
 const base = `http://127.0.0.1:${process.env['HEPHAIST_PORT'] ?? 8420}`;
 const quality = DEMO_PEOPLE.find((p) => p.roles.includes('quality'));
@@ -16,6 +18,34 @@ const jobs = (await (await fetch(`${base}/api/jobs`, { headers: { Cookie } })).j
   name: string;
 }[];
 const job = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';
+
+/** A made-up strip with four voids and a scale of 0.910 in above it. */
+async function stripPhotograph(): Promise<Buffer> {
+  const { width, height, grey } = stripPicture({
+    width: 1400,
+    height: 620,
+    from: [110, 322],
+    to: [1290, 346],
+    gapPx: 26,
+    voids: [
+      [120, 190],
+      [520, 600],
+      [700, 712],
+      [980, 1010],
+    ],
+    metal: 168,
+    filler: 214,
+    empty: 48,
+    noise: 11,
+    seed: 5,
+  });
+  const scale =
+    '<svg width="1400" height="620"><path d="M110 60h1180M110 46v28M1290 46v28M700 52v16" stroke="#222" stroke-width="3"/></svg>';
+  return sharp(Buffer.from(grey), { raw: { width, height, channels: 1 } })
+    .composite([{ input: Buffer.from(scale), top: 0, left: 0 }])
+    .png()
+    .toBuffer();
+}
 
 const fromMenu = async (page: Page, item: string): Promise<void> => {
   await page.getByRole('button', { name: 'More' }).click();
@@ -77,28 +107,6 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
         await p.keyboard.press(key);
     },
   },
-  compare: {
-    path: `/job/${job}/plan`,
-    act: async (p) => {
-      await p.getByRole('grid').getByText('PF-07', { exact: true }).click();
-      await p.getByRole('button', { name: 'BCuP-5 refused' }).click();
-      await p.getByRole('button', { name: /^Compare with/ }).click();
-    },
-  },
-  seam: {
-    path: `/job/${job}/plan`,
-    act: async (p) => {
-      await p.getByLabel('Find in the schedule').fill('BR');
-      await p.getByRole('grid').getByText('BR-05', { exact: true }).click();
-    },
-  },
-  'job-setup': {
-    path: `/job/${job}/plan`,
-    act: async (p) => {
-      await fromMenu(p, 'Job, lines and schools');
-      await p.getByRole('dialog').getByRole('button', { name: /^OX/ }).click();
-    },
-  },
   shop: {
     path: '/shop',
     act: async (p) => {
@@ -148,15 +156,41 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
     },
   },
   prove: { path: `/job/${job}/prove` },
-  'coupon-form': {
+  coupons: {
+    path: `/job/${job}/prove/plan`,
+    act: async (p) => {
+      await p.getByLabel('For whom').selectOption({ label: 'Basil Teo (31)' });
+    },
+  },
+  strip: {
     path: `/job/${job}/prove`,
     act: async (p) => {
       await p.getByRole('button', { name: 'Enter a coupon' }).click();
-      await p.getByLabel('Brazer').selectOption({ index: 6 });
-      await p.getByLabel('Left side').fill('0.10-0.15, 0.40-0.45');
+      await p.getByRole('button', { name: 'Read the left side on a photograph' }).click();
+      const dialog = p.getByRole('dialog');
+      const photograph = { name: 'strip.png', mimeType: 'image/png', buffer: await stripPhotograph() };
+      await dialog.getByLabel('Photograph', { exact: true }).setInputFiles(photograph);
+      const svg = dialog.locator('svg[role=group]');
+      await svg.waitFor();
+      const box = (await svg.boundingBox()) ?? { x: 0, y: 0, width: 1, height: 1 };
+      const k = Math.min(box.width / 1400, box.height / 620);
+      const click = (x: number, y: number): Promise<void> =>
+        p.mouse.click(box.x + (box.width - 1400 * k) / 2 + x * k, box.y + (box.height - 620 * k) / 2 + y * k);
+      await click(110, 60);
+      await click(1290, 60);
+      await dialog.getByLabel('Length between the two points').fill('0.91');
+      await click(110, 322);
+      await click(1290, 346);
+      await p.waitForTimeout(1500);
     },
   },
   keep: { path: `/job/${job}/keep` },
+  share: { path: `/job/${job}/keep/share` },
+  procedures: {
+    path: `/job/${job}/keep/procedures`,
+    act: (p) => p.getByRole('button', { name: 'BPS-2' }).first().click(),
+  },
+  trail: { path: '/trail', act: (p) => p.getByRole('button', { name: 'Check the trail' }).click() },
   practise: {
     path: `/job/${job}/practise`,
     act: (p) => p.getByRole('group', { name: 'Rods' }).getByRole('button').first().click(),
