@@ -6,7 +6,7 @@ import { connect } from './db/connect.js';
 import { DatabaseNewerError, migrate } from './db/migrations.js';
 import { readInstruments, type ReachableSet } from './live/instruments.js';
 import { liveService } from './live/service.js';
-import { DEMO_ACTOR, demoSignIns, loadDemo } from './demo/load.js';
+import { DEMO_ACTOR, demoSignIns, loadDemo, loadDemoPeople } from './demo/load.js';
 import { offerFirstRun } from './people/first-run.js';
 import { RecordStore } from './records/store.js';
 
@@ -52,7 +52,12 @@ if (process.argv.includes('--user-entries')) {
   process.exit(any ? 10 : 0);
 }
 const demo = process.env['HEPHAIST_DEMO'] !== 'off';
-if (demo) await loadDemo(store, new Date().toISOString().slice(0, 10));
+const today = new Date().toISOString().slice(0, 10);
+if (demo) {
+  await loadDemo(store, today);
+  await loadDemoPeople(store, today);
+}
+const signIns = demo ? await demoSignIns(store) : '';
 const codes = await offerFirstRun(db);
 
 const live = liveService(() => everyCompany(db), instruments, log);
@@ -60,7 +65,7 @@ const server = createApp({ db, log, webRoot, instruments }).listen(port, '127.0.
   if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
   process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
   for (const code of codes) process.stdout.write(`First administrator: open it and type the code ${code}\n`);
-  if (demo) process.stdout.write(demoSignIns());
+  if (signIns) process.stdout.write(signIns);
 });
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {

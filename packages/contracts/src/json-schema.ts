@@ -5,6 +5,7 @@ import type {
   SchemaObjectDescription,
 } from 'yup';
 import { EXCHANGE_VERSION, jobFileSchema } from './exchange.js';
+import { testSchemas } from './procedure.js';
 import { fitUpSchemas } from './records.js';
 
 type Json = Record<string, unknown>;
@@ -50,13 +51,24 @@ function object(d: SchemaObjectDescription): Json {
   const meta = d.meta as { partial?: boolean; open?: boolean } | undefined;
   if (meta?.open) return nullable(d, { type: 'object' });
   if (meta?.partial) return nullable(d, { type: 'object', properties, additionalProperties: false });
-  return nullable(d, { type: 'object', properties, required: Object.keys(properties), additionalProperties: false });
+  // What may be absent, and stays so, is not asked for.
+  const absent = (field: SchemaFieldDescription): boolean => {
+    const f = field as SchemaDescription;
+    return f.optional && f.default === undefined;
+  };
+  const required = Object.entries(d.fields)
+    .filter(([, field]) => !absent(field))
+    .map(([name]) => name);
+  return nullable(d, { type: 'object', properties, required, additionalProperties: false });
 }
 
-/** A yup description as JSON Schema; the ways a gap may be known are spelled out, since they depend on the mode. */
+/** A yup description as JSON Schema; what depends on a mode or kind is spelled out: ways of a gap, tests of a record. */
 function convert(field: SchemaFieldDescription): Json {
   const d = field as SchemaDescription;
-  if (d.type === 'lazy') return { oneOf: fitUpSchemas.map((s) => convert(s.describe())) };
+  if (d.type === 'lazy') {
+    const tests = (d.meta as { among?: string } | undefined)?.among === 'tests';
+    return { oneOf: (tests ? Object.values(testSchemas) : fitUpSchemas).map((s) => convert(s.describe())) };
+  }
   if (d.type === 'object') return object(d as SchemaObjectDescription);
   if (d.type === 'array') {
     const known = tests(d);

@@ -18,7 +18,8 @@ import { daySchema, idSchema, line, note } from './ids.js';
 import { FLUX, inTableOrNull, RULES, inTable } from './in-table.js';
 import type { Coupon, Procedure } from './records.js';
 
-const testSchemas = {
+/** What each kind of test of a record holds. */
+export const testSchemas = {
   section: yup.object({ kind: oneOf(['section'] as const), couponId: idSchema }),
   tension: yup.object({
     kind: oneOf(['tension'] as const),
@@ -46,9 +47,11 @@ export const TEST_KINDS = Object.keys(testSchemas) as (keyof typeof testSchemas)
 export type ProcedureTest = {
   [K in keyof typeof testSchemas]: yup.InferType<(typeof testSchemas)[K]> & { kind: K };
 }[keyof typeof testSchemas];
-const testSchema = yup.lazy((v: { kind?: string } | undefined) =>
-  (testSchemas[v?.kind as 'bend'] ?? yup.object({ kind: oneOf(TEST_KINDS) })).noUnknown(),
-);
+const testSchema = yup
+  .lazy((v: { kind?: string } | undefined) =>
+    (testSchemas[v?.kind as 'bend'] ?? yup.object({ kind: oneOf(TEST_KINDS) })).noUnknown(),
+  )
+  .meta({ among: 'tests' });
 
 /** A procedure qualification record: what was done on a test coupon, how it tested, who saw it. Evidence, signed. */
 export const pqrSchema = strict(

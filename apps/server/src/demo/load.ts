@@ -9,25 +9,36 @@ import type { Actor, RecordStore } from '../records/store.js';
 /** In whose name the demo stands in the trail, and by which it is known that nobody entered anything yet. */
 export const DEMO_ACTOR: Actor = { id: null, person: 'demo' };
 
-/** Loads the demo job where the database has no job at all, and its people where it has none. True when it did. */
-export async function loadDemo(store: RecordStore, today: string, cost?: PasswordCost): Promise<boolean> {
+/** Loads the demo job where the database has no job at all. True when it did. */
+export async function loadDemo(store: RecordStore, today: string): Promise<boolean> {
   if ((await store.count('job')) > 0) return false;
-  const file = parseJobFile(JSON.parse(JSON.stringify(saltmarsh(today))));
-  await importJob(store, file, '01900000-0000-7000-8000-0000000000de');
-  const people = new PeopleStore(store.db);
-  if (!(await people.withoutPeople()).includes(store.companyId)) return true;
-  await people.nameCompany(store.companyId, 'Tidewater Pipe Fitters');
-  for (const { password, brazerMark, ...person } of DEMO_PEOPLE) {
-    const brazerId = file.brazers.find((b) => b.mark === brazerMark)?.id ?? null;
-    await people.insert(store.companyId, { ...person, brazerId }, await hashPassword(password, cost), false);
-  }
+  await importJob(store, demoFile(today), '01900000-0000-7000-8000-0000000000de');
   return true;
 }
 
-/** The demo's sign-ins, as they are printed when it starts. */
-export const demoSignIns = (): string =>
-  [
+const demoFile = (today: string) => parseJobFile(JSON.parse(JSON.stringify(saltmarsh(today))));
+
+/** Lets the demo's people in where nobody can sign in yet and nobody entered anything: their passwords are no secret. */
+export async function loadDemoPeople(store: RecordStore, today: string, cost?: PasswordCost): Promise<void> {
+  const people = new PeopleStore(store.db);
+  if (!(await people.withoutPeople()).includes(store.companyId) || (await store.hasUserEntries())) return;
+  const { brazers } = demoFile(today);
+  await people.nameCompany(store.companyId, 'Tidewater Pipe Fitters');
+  for (const { password, brazerMark, ...person } of DEMO_PEOPLE) {
+    const found = brazers.find((b) => b.mark === brazerMark);
+    const brazerId = found && (await store.find('brazer', found.id)) ? found.id : null;
+    await people.insert(store.companyId, { ...person, brazerId }, await hashPassword(password, cost), false);
+  }
+}
+
+/** The demo's sign-ins that are good here, as they are printed when it starts; empty where there are none. */
+export async function demoSignIns(store: RecordStore): Promise<string> {
+  const here = new Set((await new PeopleStore(store.db).list(store.companyId)).map((p) => p.id));
+  const people = DEMO_PEOPLE.filter((p) => here.has(p.id));
+  if (!people.length) return '';
+  return [
     'Demo sign-ins (invented people; do not keep real work in the demo):',
-    ...DEMO_PEOPLE.map((p) => `  ${p.name.padEnd(8)} ${p.password.padEnd(20)} ${p.roles.join(', ')}: ${p.person}`),
+    ...people.map((p) => `  ${p.name.padEnd(8)} ${p.password.padEnd(20)} ${p.roles.join(', ')}: ${p.person}`),
     '',
   ].join('\n');
+}

@@ -65,7 +65,7 @@ import { May } from '../people/may';
         </tbody>
       </table>
     </section>
-    <section class="detail">
+    <section class="detail" tabindex="0" aria-label="The coupon">
       @if (entering()) {
         <hp-coupon-form (done)="entered($event)" (cancelled)="entering.set(false)" />
       } @else if (shown(); as c) {
