@@ -3,6 +3,18 @@ import type { Joint } from '@hephaist/contracts';
 import type { Column } from './schedule-columns';
 import type { Range } from './schedule-edit';
 
+/** Rows and columns that a key moves the cursor by. */
+export const CURSOR_KEYS: Readonly<Record<string, readonly [rows: number, columns: number]>> = {
+  ArrowDown: [1, 0],
+  ArrowUp: [-1, 0],
+  ArrowRight: [0, 1],
+  ArrowLeft: [0, -1],
+  PageDown: [12, 0],
+  PageUp: [-12, 0],
+  Home: [0, -1e6],
+  End: [0, 1e6],
+};
+
 /** Where the cursor stands, or one end of a range. */
 export interface Place {
   readonly id: string;

@@ -25,7 +25,7 @@ import { UnitsStore } from '../units/units.store';
 import { ColumnChoice } from './column-choice';
 import { COLUMNS, templateOf, type Eye } from './schedule-columns';
 import { fromTsv, planPaste, readCells, toTsv, type CellText, type EditOutcome } from './schedule-edit';
-import { ScheduleCursor, type Place } from './schedule-cursor';
+import { CURSOR_KEYS, ScheduleCursor, type Place } from './schedule-cursor';
 import { ScheduleMany } from './schedule-many';
 import { PLAIN_VIEW, scheduleRows, type GroupBy, type ScheduleRow, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
@@ -181,8 +181,7 @@ export class Schedule {
   /** Says so and answers true where the role may not change joints. */
   private readOnly(): boolean {
     const may = this.account.may('write:joint');
-    if (!may)
-      this.failure.set('You are signed in to read: joints are changed by fitter, lead, quality or administrator.');
+    if (!may) this.failure.set('You are signed in to read: your role changes no joints.');
     return !may;
   }
 
@@ -388,17 +387,7 @@ export class Schedule {
 
   /** Keys without Ctrl or Alt; false where the key is none of ours. */
   private plainKey({ key, shiftKey }: KeyboardEvent): boolean {
-    const moves: Record<string, readonly [number, number]> = {
-      ArrowDown: [1, 0],
-      ArrowUp: [-1, 0],
-      ArrowRight: [0, 1],
-      ArrowLeft: [0, -1],
-      PageDown: [12, 0],
-      PageUp: [-12, 0],
-      Home: [0, -1e6],
-      End: [0, 1e6],
-    };
-    const move = moves[key];
+    const move = CURSOR_KEYS[key];
     if (move) this.cursor.step(move[0], move[1], shiftKey);
     else if (key === 'Enter' || key === 'F2') this.startEdit();
     else if (key === 'Delete' || key === 'Backspace') this.clear();
