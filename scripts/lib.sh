@@ -13,6 +13,13 @@ need_node() {
     || die "Node.js 20.19 or newer is needed; this is $(node --version)"
 }
 
+# Where the data lives: HEPHAIST_DATA, or a folder of whoever runs it.
+data_folder() {
+  local own="${XDG_DATA_HOME:-$HOME/.local/share}/hephaist"
+  [ "$(id -u)" != 0 ] || own=/var/lib/hephaist
+  printf '%s' "${HEPHAIST_DATA:-$own}"
+}
+
 # The newest installed PostgreSQL's programs, or nothing.
 pg_bin() {
   local dir

@@ -3,7 +3,7 @@ import { parseCookie } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
 import type { Knex } from 'knex';
 import { ForbiddenError, NotFoundError, SignedOutError } from '../http/errors.js';
-import type { Account, PeopleStore } from '../people/people-store.js';
+import { actorOf, type Account, type PeopleStore } from '../people/people-store.js';
 import { LONGEST_MS, whoIs } from '../people/sign-in.js';
 import { RecordStore } from '../records/store.js';
 import { deedOf } from './route-deeds.js';
@@ -65,8 +65,7 @@ export function guard(db: Knex, people: PeopleStore, now: () => Date): RequestHa
       if (account.mustChange) throw new ForbiddenError('Change the password you were given first.');
       mustBeAllowed(account, deed);
     }
-    const by = { id: account.id, person: account.person };
-    signed.set(req, { account, store: new RecordStore(db, account.companyId, by) });
+    signed.set(req, { account, store: new RecordStore(db, account.companyId, actorOf(account)) });
     next();
   };
 }

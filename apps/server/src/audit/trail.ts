@@ -35,13 +35,13 @@ export async function appendTrail(
     readonly says?: string;
   },
 ): Promise<void> {
-  await trx('audit_head')
+  // Makes the head where there is none, locks it and reads it, in one statement.
+  const rows = (await trx('audit_head')
     .insert({ company_id: companyId, ...EMPTY_CHAIN })
     .onConflict('company_id')
-    .ignore();
-  const head = headOf(
-    (await trx('audit_head').where({ company_id: companyId }).forUpdate().first('seq', 'hash')) as HeadRow,
-  );
+    .merge({ seq: trx.ref('audit_head.seq') })
+    .returning(['seq', 'hash'])) as HeadRow[];
+  const head = headOf(rows[0]);
   const body: TrailBody = {
     at: what.at.toISOString(),
     by: what.by,

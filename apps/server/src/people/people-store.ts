@@ -1,5 +1,6 @@
 import type { ChangePerson, Me, NewPerson, Person, Role } from '@hephaist/contracts';
 import type { Knex } from 'knex';
+import type { Actor } from '../audit/trail.js';
 import { createHash } from 'node:crypto';
 
 /** An account as the sign-in needs it. */
@@ -8,6 +9,9 @@ export interface Account extends Me {
   readonly password: string;
   readonly disabled: boolean;
 }
+
+/** In whose name an account acts. */
+export const actorOf = ({ id, person }: Pick<Account, 'id' | 'person'>): Actor => ({ id, person });
 
 interface AccountRow {
   id: string;

@@ -21,7 +21,7 @@ import { appendTrail } from '../audit/trail.js';
 import { NotFoundError, RefusedError, sendProblem } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { checkPassword, hashPassword, type PasswordCost } from './passwords.js';
-import { PeopleStore, type Account } from './people-store.js';
+import { actorOf, PeopleStore, type Account } from './people-store.js';
 import { checkPerson, openSignIn } from './sign-in.js';
 
 const meOf = ({ companyId: _c, password: _p, disabled: _d, ...me }: Account): Me => me;
@@ -50,8 +50,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
     const asked = parse<SignIn>(signInSchema, req.body ?? {});
     const account = await checkPerson(people, asked.name, asked.password, now());
     const token = await people.db.transaction(async (trx) => {
-      const by = { id: account.id, person: account.person };
-      await appendTrail(trx, account.companyId, { at: now(), by, deed: 'sign in' });
+      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed: 'sign in' });
       return openSignIn(new PeopleStore(trx), account, now());
     });
     giveToken(req, res, token);
@@ -79,8 +78,12 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       };
       await inside.nameCompany(companyId, asked.company);
       await inside.insert(companyId, person, hash, false);
-      const by = { id: person.id, person: asked.person };
-      await appendTrail(trx, companyId, { at: now(), by, deed: 'first administrator', says: asked.name });
+      await appendTrail(trx, companyId, {
+        at: now(),
+        by: actorOf(person),
+        deed: 'first administrator',
+        says: asked.name,
+      });
       return inside.byId(companyId, person.id);
     });
     if (!account) throw new NotFoundError('No such account.');
@@ -110,8 +113,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       const inside = new PeopleStore(trx);
       await inside.setPassword(account.id, hash, false);
       await inside.closeAll(account.id, tokenOf(req));
-      const by = { id: account.id, person: account.person };
-      await appendTrail(trx, account.companyId, { at: now(), by, deed: 'change own password' });
+      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed: 'change own password' });
     });
     res.json(meOf({ ...account, mustChange: false }));
   });

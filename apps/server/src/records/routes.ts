@@ -1,5 +1,5 @@
 import { ContractError, parse, parseCommand, signingSchema, type Signing } from '@hephaist/contracts';
-import { Router } from 'express';
+import { Router, type RequestHandler } from 'express';
 import { accountOf, mustBeAllowed, storeOf } from '../access/guard.js';
 import { RefusedError } from '../http/errors.js';
 import type { PeopleStore } from '../people/people-store.js';
@@ -8,22 +8,21 @@ import { guesses } from '../people/routes.js';
 import { tablesOf } from '../shop/shop.js';
 import { put } from './put.js';
 
+/** A password comes with the command only where it is signed; then guesses are counted. */
+const countGuess: RequestHandler = (req, res, next) => {
+  const { signature } = (req.body ?? {}) as { signature?: unknown };
+  return signature === undefined ? next() : guesses(req, res, next);
+};
+
 /** Writing records: a command, and beside it the password again where it is signed. */
 export function commandRoutes(people: PeopleStore, now: () => Date): Router {
   const router = Router();
-  const sign = router.post('/commands', async (req, res, next) => {
+  router.post('/commands', countGuess, async (req, res) => {
     const { signature, ...body } = (req.body ?? {}) as { signature?: unknown };
-    if (signature !== undefined) return next();
-    const store = storeOf(req);
-    const command = parseCommand(body, await tablesOf(store));
-    mustBeAllowed(accountOf(req), `write:${command.kind}`);
-    res.json(await put(store, command));
-  });
-  sign.post('/commands', guesses, async (req, res) => {
-    const { signature, ...body } = req.body as { signature: unknown };
     const [store, account] = [storeOf(req), accountOf(req)];
     const command = parseCommand(body, await tablesOf(store));
     mustBeAllowed(account, `write:${command.kind}`);
+    if (signature === undefined) return void res.json(await put(store, command));
     const { password, meaning } = parse<Signing>(signingSchema, signature, 'signature.');
     try {
       await checkPerson(people, account.name, password, now());

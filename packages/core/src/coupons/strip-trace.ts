@@ -120,7 +120,7 @@ function noiseOf(profile: readonly number[]): number {
     .slice(1)
     .map((v, i) => Math.abs(v - profile[i]!))
     .sort((a, b) => a - b);
-  return ((steps[Math.floor(steps.length / 2)] ?? 0) / 0.6745 / Math.SQRT2) * 1.0;
+  return (steps[Math.floor(steps.length / 2)] ?? 0) / 0.6745 / Math.SQRT2;
 }
 
 /** Mean of each value and its neighbours. */

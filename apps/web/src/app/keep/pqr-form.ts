@@ -26,6 +26,7 @@ import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
+import { nextNumber } from '../forms/next-number';
 import { Entry } from '../forms/entry';
 import { plain, POSITION_OPTIONS, ruleSetOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
@@ -145,8 +146,8 @@ export class PqrForm {
   private readonly id = newId();
 
   private nextNumber(): string {
-    const used = this.crew.pqrs().map((r) => Number(/^PQR-(\d+)$/.exec(r.number)?.[1] ?? 0));
-    return `PQR-${Math.max(0, ...used) + 1}`;
+    const used = this.crew.pqrs().map((r) => r.number);
+    return `PQR-${nextNumber(used, 'PQR-')}`;
   }
 
   private testOf({ kind, texts }: TestDraft): ProcedureTest {

@@ -13,6 +13,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
 import type { Traced } from './strip-tracer';
 import { Signer } from '../people/signer';
+import { couponNumber, nextNumber } from '../forms/next-number';
 import { Entry } from '../forms/entry';
 import {
   fillerOptions,
@@ -166,8 +167,8 @@ export class CouponForm {
   }
 
   private nextNumber(): string {
-    const used = this.crew.coupons().map((c) => Number(/^C-(\d+)$/.exec(c.number)?.[1] ?? 0));
-    return `C-${String(Math.max(0, ...used) + 1).padStart(3, '0')}`;
+    const used = this.crew.coupons().map((c) => c.number);
+    return couponNumber(nextNumber(used, 'C-'));
   }
 
   protected set(change: Partial<ReturnType<CouponForm['draft']>>): void {

@@ -14,6 +14,7 @@ import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { ShopStore } from '../data/shop.store';
+import { couponNumber, nextNumber } from '../forms/next-number';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { markRuns } from '../plan/mark-runs';
@@ -114,17 +115,14 @@ export class CouponPlanPage {
       return { ...p, choice, saves: p.plan.cheapest ? p.plan.fewest.cost - p.plan.cheapest.cost : 0 };
     }),
   );
-  private readonly firstNumber = computed(() => {
-    const used = this.crew.coupons().map((c) => Number(/^C-(\d+)$/.exec(c.number)?.[1] ?? 0));
-    return Math.max(0, ...used) + 1;
-  });
   /** Every coupon to braze with its number, for the travellers. */
   protected readonly coupons = computed(() => {
-    let n = this.firstNumber();
+    const used = this.crew.coupons().map((c) => c.number);
+    let n = nextNumber(used, 'C-');
     return this.shown().flatMap((p) =>
       p.choice.coupons.map((c) => ({
         ...c,
-        number: `C-${String(n++).padStart(3, '0')}`,
+        number: couponNumber(n++),
         name: p.mark ? p.name : '',
         mark: p.mark,
         steps: couponSteps(c.position),

@@ -38,7 +38,7 @@ import { May } from '../people/may';
         </thead>
         <tbody>
           @for (c of coupons(); track c.coupon.id) {
-            <tr [class.on]="!entering() && c.coupon.id === shown()?.coupon?.id">
+            <tr [class.picked]="!entering() && c.coupon.id === shown()?.coupon?.id">
               <td>
                 <button
                   class="pick"
@@ -146,19 +146,6 @@ import { May } from '../people/may';
     }
     .strip {
       padding: 10px 14px;
-    }
-    .on {
-      background: var(--tint);
-    }
-    .pick {
-      font: inherit;
-      font-weight: 600;
-      color: var(--copper);
-      background: none;
-      border: 0;
-      padding: 2px 0;
-      min-height: 24px;
-      cursor: pointer;
     }
     ul {
       padding-left: 18px;
