@@ -1,5 +1,6 @@
 import * as yup from 'yup';
 import { idSchema, line } from './ids.js';
+import { strict } from './strict.js';
 import { KINDS, type Kind } from './kinds.js';
 
 /** What a person does in the company; one person may have several roles. */
@@ -81,9 +82,6 @@ const rolesSchema = yup
   )
   .min(1, 'at least one role')
   .required('at least one role');
-
-const strict = <T extends yup.Maybe<yup.AnyObject>>(schema: yup.ObjectSchema<T>) =>
-  schema.noUnknown('has a field that is not known here');
 
 export const signInSchema = strict(
   yup.object({

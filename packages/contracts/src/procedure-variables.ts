@@ -1,6 +1,7 @@
 import { FILLER_FORMS, FUELS, JOINT_TYPES, PROCESSES } from '@hephaist/core';
 import * as yup from 'yup';
 import { line } from './ids.js';
+import { strict } from './strict.js';
 
 export const oneOf = <T extends string>(ids: readonly T[]) =>
   yup
@@ -26,8 +27,6 @@ const band = (label: string, max: number, says: string) =>
     );
 const pNumber = () => line('P-number', 8).required('Give both P-numbers');
 export const pair = () => yup.tuple([pNumber(), pNumber()]).required();
-export const strict = <T extends yup.Maybe<yup.AnyObject>>(schema: yup.ObjectSchema<T>) =>
-  schema.noUnknown('has a field that is not known here');
 export const POSITIONS = ['horizontal', 'down-feed', 'up-feed'] as const;
 export const WALL = 'up to 2 in (50 mm)';
 

@@ -12,7 +12,8 @@ import {
   type TestVerdict,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { oneOf, pair, POSITIONS, size, strict, WALL } from './procedure-variables.js';
+import { oneOf, pair, POSITIONS, size, WALL } from './procedure-variables.js';
+import { strict } from './strict.js';
 import { couponVerdict } from './brazer-record.js';
 import { daySchema, idSchema, line, note } from './ids.js';
 import { FLUX, inTableOrNull, RULES, inTable } from './in-table.js';

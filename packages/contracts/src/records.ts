@@ -16,6 +16,7 @@ import { procedureVariablesSchema } from './procedure-variables.js';
 import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
+import { strict } from './strict.js';
 
 /** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */
 
@@ -39,8 +40,6 @@ const number = (label: string, min: number, max: number, allowed: string) =>
 
 const ids = (rows: readonly { readonly id: string }[]): string[] => rows.map((r) => r.id);
 const diameter = (label: string) => number(label, 0.001, 1, 'between 0.04 in (1 mm) and 39 in (1 m)');
-const strict = <T extends yup.Maybe<yup.AnyObject>>(schema: yup.ObjectSchema<T>) =>
-  schema.noUnknown('has a field that is not known here');
 
 export const POSITION_IDS = ['horizontal', 'down-feed', 'up-feed'] as const;
 export const SOCKET_KINDS = ['fitting', 'reducer', 'swaged', 'stub', 'valve', 'bush', 'patch', 'groove'] as const;

@@ -1,6 +1,7 @@
 import { canonical, contentHash, type Kind, type Touched, type TrailBody } from '@hephaist/contracts';
 import { EMPTY_CHAIN, nextEntry } from '@hephaist/core';
 import type { Knex } from 'knex';
+import { evidenceTable, stays } from './evidence-table.js';
 
 /**
  * Accounts, who is signed in, tries that failed, signatures, and the audit trail. Signatures and the trail are
@@ -37,14 +38,8 @@ export async function up(db: Knex): Promise<void> {
     t.uuid('company_id').primary().references('id').inTable('company');
     t.text('code_hash').notNullable();
   });
-  await db.schema.createTable('signature', (t) => {
-    t.uuid('company_id').notNullable().references('id').inTable('company');
-    t.uuid('id').notNullable();
-    t.integer('version').notNullable();
-    t.jsonb('data').notNullable();
-    t.timestamp('changed_at', { useTz: true }).notNullable().defaultTo(db.fn.now());
+  await evidenceTable(db, 'signature', (t) => {
     t.uuid('record_id').notNullable();
-    t.primary(['company_id', 'id']);
     t.index(['company_id', 'record_id']);
   });
   await db.schema.createTable('audit', (t) => {
@@ -60,10 +55,7 @@ export async function up(db: Knex): Promise<void> {
     t.text('hash').notNullable();
   });
   await beginTrails(db);
-  for (const name of ['signature', 'audit', 'log', 'coupon'])
-    await db.raw(
-      `create trigger ${name}_stays before update or delete or truncate on ${name} execute function refuse_change()`,
-    );
+  await stays(db, 'audit', 'log', 'coupon');
 }
 
 const KINDS_BEFORE: readonly Kind[] = [

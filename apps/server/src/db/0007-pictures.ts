@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { stays } from './evidence-table.js';
 
 /** Photographs of strips and joints, as they were taken. Evidence. */
 export async function up(db: Knex): Promise<void> {
@@ -12,7 +13,5 @@ export async function up(db: Knex): Promise<void> {
     t.binary('bytes').notNullable();
     t.primary(['company_id', 'id']);
   });
-  await db.raw(
-    'create trigger picture_stays before update or delete or truncate on picture execute function refuse_change()',
-  );
+  await stays(db, 'picture');
 }

@@ -23,48 +23,41 @@ function mustSignIn(): never {
   throw new AwayError('Sign in first.');
 }
 
-/** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
-export async function call<T>(path: string, init?: RequestInit): Promise<T> {
-  let response: Response;
+/** Asks the server. @throws AwayError when nothing answers */
+async function reach(path: string, init?: RequestInit): Promise<Response> {
   try {
-    response = await fetch(`/api/${path}`, init);
+    return await fetch(`/api/${path}`, init);
   } catch {
     throw new AwayError();
   }
-  if (response.status === 502 || response.status === 503 || response.status === 504) throw new AwayError();
-  if (response.status === 401) mustSignIn();
-  const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
-  const body: unknown = isJson ? await response.json() : null;
-  if (!response.ok) {
-    throw new ApiProblem(
-      (body as Problem | null) ?? {
-        title: 'Not done',
-        status: response.status,
-        detail: `The server answered ${response.status}.`,
-      },
-    );
-  }
-  return body as T;
 }
 
-/** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
-export async function download(path: string, body: unknown): Promise<Blob> {
-  let response: Response;
-  try {
-    response = await fetch(`/api/${path}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-  } catch {
-    throw new AwayError();
-  }
-  if (response.ok) return response.blob();
+/** What the server's refusal says. @throws ApiProblem, or AwayError when somebody must sign in first */
+async function refuse(response: Response): Promise<never> {
   if (response.status === 401) mustSignIn();
   const problem = (await response.json().catch(() => null)) as Problem | null;
   throw new ApiProblem(
     problem ?? { title: 'Not done', status: response.status, detail: `The server answered ${response.status}.` },
   );
+}
+
+/** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
+export async function call<T>(path: string, init?: RequestInit): Promise<T> {
+  const response = await reach(path, init);
+  if (response.status === 502 || response.status === 503 || response.status === 504) throw new AwayError();
+  if (!response.ok) return refuse(response);
+  const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
+  return (isJson ? await response.json() : null) as T;
+}
+
+/** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
+export async function download(path: string, body: unknown): Promise<Blob> {
+  const response = await reach(path, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  return response.ok ? response.blob() : refuse(response);
 }
 
 const sending =

@@ -36,8 +36,20 @@ export interface Traced {
   readonly trace: FaceTrace;
 }
 
-type Handle =
-  { readonly kind: 'a' | 'b' | 'line'; readonly i: number } | { readonly kind: 'from' | 'to'; readonly i: number };
+interface Handle {
+  readonly kind: 'a' | 'b' | 'line' | 'from' | 'to';
+  readonly i: number;
+}
+
+/** A handle as it stands on the picture; `along` is where on the bond line, for the ends of voids only. */
+interface PlacedHandle {
+  readonly handle: Handle;
+  readonly at: Point;
+  readonly size: number;
+  readonly look: 'end' | 'point' | 'point on-line';
+  readonly along: string | null;
+  readonly words: string;
+}
 
 /** Reads the voids of one face on a photograph: scale, bond line, proposals by the worker, corrected by hand. */
 @Component({
@@ -102,6 +114,35 @@ export class StripTracer implements OnDestroy {
       path: pathBetween(this.line(), from, to),
       at: [pointAlong(this.line(), from), pointAlong(this.line(), to)] as const,
     }));
+  });
+  /** Everything on the picture that can be dragged, or moved by the arrow keys. */
+  protected readonly handles = computed((): PlacedHandle[] => {
+    const end = (kind: 'from' | 'to', i: number, at: Point, along: number, words: string): PlacedHandle => ({
+      handle: { kind, i },
+      at,
+      size: 2.6,
+      look: 'end',
+      along: along.toFixed(1),
+      words: `${words} of void ${i + 1}`,
+    });
+    const point = (kind: 'a' | 'b' | 'line', i: number, at: Point, words: string): PlacedHandle => ({
+      handle: { kind, i },
+      at,
+      size: kind === 'line' ? 2.2 : 3,
+      look: kind === 'line' ? 'point on-line' : 'point',
+      along: null,
+      words: `${words}; arrow keys move it`,
+    });
+    const [a, b] = [this.a(), this.b()];
+    return [
+      ...this.shownVoids().flatMap((v, i) => [
+        end('from', i, v.at[0], v.from, 'Beginning'),
+        end('to', i, v.at[1], v.to, 'End'),
+      ]),
+      ...(a ? [point('a', 0, a, 'One end of the scale')] : []),
+      ...(b ? [point('b', 0, b, 'Other end of the scale')] : []),
+      ...this.line().map((at, i) => point('line', i, at, `Point ${i + 1} of the bond line`)),
+    ];
   });
   protected readonly overlapM = computed(() => lengthOf(this.line()) * (this.mPerPx() ?? 0));
   protected readonly unbrazed = computed(() => {
