@@ -26,6 +26,7 @@ import {
   type ProcedureVariables,
 } from '@hephaist/core';
 import { COPPER, demoRecords, SILVER } from './saltmarsh-procedures.js';
+import { demoTests } from './saltmarsh-tests.js';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 
 /**
@@ -348,6 +349,7 @@ export function saltmarsh(today: string): JobFile {
     brazers: [orla, dov, prue, mikkel, juno, basil],
     coupons,
     confirmations: [],
+    pressureTests: demoTests(id, lines, (before) => shiftDays(today, -before)),
     pqrs: demoRecords(id, orla.id, coupons, old),
     ownRows,
     sessions: [],

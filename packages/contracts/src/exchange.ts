@@ -10,6 +10,7 @@ import {
   type PurgeMark,
   type PurgeSession,
 } from './purge-session.js';
+import { pressureTestSchema, type PressureTest } from './pressure-test.js';
 import { pqrSchema, type Pqr } from './procedure.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
@@ -46,6 +47,7 @@ export interface JobFile {
   readonly coupons: readonly Coupon[];
   readonly confirmations: readonly Confirmation[];
   readonly pqrs: readonly Pqr[];
+  readonly pressureTests: readonly PressureTest[];
   /** Rows of the company's own tables that the job may rest on. */
   readonly ownRows: readonly OwnRowRecord[];
   /** Purge sessions of the job, what was done in them, and what was read. */
@@ -70,6 +72,7 @@ export const jobFileSchema = yup
     coupons: yup.array(couponSchema.required()).required(),
     confirmations: yup.array(confirmationSchema.required()).default(() => []),
     pqrs: yup.array(pqrSchema.required()).default(() => []),
+    pressureTests: yup.array(pressureTestSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
     marks: yup.array(purgeMarkSchema.required()).default(() => []),
@@ -93,6 +96,10 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
   file.logs.forEach((l, i) => {
     need(joints.has(l.jointId), `logs.${i}.jointId`, 'its joint is not in the file');
     need(brazers.has(l.brazerId), `logs.${i}.brazerId`, 'its brazer is not in the file');
+  });
+  file.pressureTests.forEach((t, i) => {
+    need(t.jobId === file.job.id, `pressureTests.${i}.jobId`, 'belongs to another job');
+    need(lines.has(t.lineId), `pressureTests.${i}.lineId`, 'its line is not in the file');
   });
   file.pqrs.forEach((p, i) => need(brazers.has(p.brazerId), `pqrs.${i}.brazerId`, 'its brazer is not in the file'));
   file.confirmations.forEach((c, i) =>
@@ -160,6 +167,7 @@ export function writeJobFile(file: JobFile): string {
     coupons: sorted(file.coupons),
     confirmations: sorted(file.confirmations),
     pqrs: sorted(file.pqrs),
+    pressureTests: sorted(file.pressureTests),
     ownRows: sorted(file.ownRows),
     sessions: sorted(file.sessions),
     marks: sorted(file.marks),

@@ -17,6 +17,7 @@ export * from './purge-session.js';
 export * from './purge-line.js';
 export * from './confirmation.js';
 export * from './content.js';
+export * from './pressure-test.js';
 export * from './procedure.js';
 export { procedureVariablesSchema } from './procedure-variables.js';
 export * from './strip-marks.js';

@@ -18,6 +18,7 @@ import {
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
+import { pressureTestSchema, type PressureTest } from './pressure-test.js';
 import { pqrSchema, type Pqr } from './procedure.js';
 import { signatureSchema, type Signature } from './signature.js';
 import { weighingSchema, type Weighing } from './shop.js';
@@ -38,6 +39,7 @@ export interface RecordKinds {
   signature: Signature;
   confirmation: Confirmation;
   pqr: Pqr;
+  pressure_test: PressureTest;
 }
 
 /** A schema of any shape and flags. */
@@ -61,6 +63,7 @@ export const KINDS = [
   'signature',
   'confirmation',
   'pqr',
+  'pressure_test',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -78,6 +81,7 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   signature: signatureSchema,
   confirmation: confirmationSchema,
   pqr: pqrSchema,
+  pressure_test: pressureTestSchema,
 };
 
 /** Kinds of which a record may be taken away while nothing rests on it. */
@@ -92,4 +96,5 @@ export const EVIDENCE: readonly Kind[] = [
   'signature',
   'confirmation',
   'pqr',
+  'pressure_test',
 ];

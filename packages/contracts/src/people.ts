@@ -37,6 +37,7 @@ const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
   signature: [],
   confirmation: ['lead', 'quality'],
   pqr: ['quality'],
+  pressure_test: BENCH,
 };
 
 const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {

@@ -15,7 +15,16 @@ export type Meaning = keyof typeof MEANINGS;
 const MEANING_IDS = Object.keys(MEANINGS) as Meaning[];
 
 /** Kinds of records that can be signed. */
-export const SIGNABLE = ['procedure', 'coupon', 'log', 'brazer', 'job', 'confirmation', 'pqr'] as const;
+export const SIGNABLE = [
+  'procedure',
+  'coupon',
+  'log',
+  'brazer',
+  'job',
+  'confirmation',
+  'pqr',
+  'pressure_test',
+] as const;
 
 /**
  * Who signed what, when, as what. `contentHash` is the SHA-256 of the signed record's canonical JSON: a record that

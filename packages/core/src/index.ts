@@ -73,3 +73,4 @@ export * from './coupons/strip-trace.js';
 export * from './procedure/procedure.js';
 export * from './procedure/support.js';
 export * from './coupons/other-tests.js';
+export * from './pressure-test/standing-test.js';

@@ -27,6 +27,7 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['GET', '/jobs/:id/joints', 'read'],
   ['GET', '/jobs/:id/logs', 'read'],
   ['GET', '/jobs/:id/sessions', 'read'],
+  ['GET', '/jobs/:id/pressure-tests', 'read'],
   ['POST', '/jobs/:id/joints/check-csv', 'write:joint'],
   ['POST', '/jobs/:id/copy/:commandId', 'write:job'],
   ['GET', '/jobs/:id/export', 'export'],

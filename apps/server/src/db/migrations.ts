@@ -5,6 +5,7 @@ import * as purgeSessions from './0004-purge-sessions.js';
 import * as crew from './0006-crew.js';
 import * as pictures from './0007-pictures.js';
 import * as pqr from './0008-pqr.js';
+import * as pressureTests from './0009-pressure-tests.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -23,6 +24,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0006-crew', up: crew.up },
   { name: '0007-pictures', up: pictures.up },
   { name: '0008-pqr', up: pqr.up },
+  { name: '0009-pressure-tests', up: pressureTests.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

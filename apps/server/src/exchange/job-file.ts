@@ -23,20 +23,33 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
   const own = { job_id: jobId };
-  const [lines, joints, logs, procedures, brazers, coupons, confirmations, pqrs, ownRows, sessions, marks] =
-    await Promise.all([
-      store.list('line', own),
-      store.list('joint', own),
-      store.list('log', own),
-      store.list('procedure'),
-      store.list('brazer'),
-      store.list('coupon'),
-      store.list('confirmation'),
-      store.list('pqr'),
-      store.list('own_row'),
-      store.list('purge_session', own),
-      store.list('purge_mark', own),
-    ]);
+  const [
+    lines,
+    joints,
+    logs,
+    procedures,
+    brazers,
+    coupons,
+    confirmations,
+    pqrs,
+    pressureTests,
+    ownRows,
+    sessions,
+    marks,
+  ] = await Promise.all([
+    store.list('line', own),
+    store.list('joint', own),
+    store.list('log', own),
+    store.list('procedure'),
+    store.list('brazer'),
+    store.list('coupon'),
+    store.list('confirmation'),
+    store.list('pqr'),
+    store.list('pressure_test', own),
+    store.list('own_row'),
+    store.list('purge_session', own),
+    store.list('purge_mark', own),
+  ]);
   const traces = await Promise.all(
     sessions.map(async (s) => (await store.trace.rows(s.id)).map((r) => ({ sessionId: s.id, ...filed(r) }))),
   );
@@ -52,6 +65,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     coupons: coupons.map(plain),
     confirmations: confirmations.map(plain),
     pqrs: pqrs.map(plain),
+    pressureTests: pressureTests.map(plain),
     ownRows: ownRows.map(plain),
     sessions: sessions.map(plain),
     marks: marks.map(plain),
@@ -87,6 +101,7 @@ export async function importJob(
     await shared('procedure', file.procedures);
     await shared('brazer', file.brazers);
     await own('joint', file.joints);
+    await own('pressure_test', file.pressureTests);
     await own('purge_session', file.sessions);
     await own('purge_mark', file.marks);
     for (const { id } of file.sessions)

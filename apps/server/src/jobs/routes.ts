@@ -61,6 +61,10 @@ export function jobRoutes(maxBytes: number): Router {
     const job = await jobOf(req);
     res.json(await storeOf(req).list('log', { job_id: job.id }));
   });
+  router.get('/jobs/:id/pressure-tests', async (req, res) => {
+    const job = await jobOf(req);
+    res.json(await storeOf(req).list('pressure_test', { job_id: job.id }));
+  });
   router.post('/jobs/:id/joints/check-csv', text({ type: '*/*', limit: maxBytes }), async (req, res) => {
     const store = storeOf(req);
     const job = await jobOf(req);

@@ -110,7 +110,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
 function neededMeaning(kind: Kind, data: RecordKinds[Kind]): Meaning | null {
   if (kind === 'coupon') return 'judged';
   if (kind === 'confirmation') return 'confirmed';
-  if (kind === 'pqr') return 'tested';
+  if (kind === 'pqr' || kind === 'pressure_test') return 'tested';
   if (kind === 'brazer' && (data as Brazer).withdrawnOn !== null) return 'withdrawn';
   if (kind === 'procedure' && (data as Procedure).signedOn !== null) return 'released';
   return kind === 'log' && (data as JointLog).outOfRangeReason !== null ? 'out-of-range' : null;

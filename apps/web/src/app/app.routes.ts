@@ -64,6 +64,11 @@ export const routes: Routes = [
         loadComponent: () => import('./keep/procedures-page').then((m) => m.ProceduresPage),
       },
       {
+        path: 'prove/pressure',
+        title: 'Pressure tests · Hephaist',
+        loadComponent: () => import('./prove/pressure-page').then((m) => m.PressurePage),
+      },
+      {
         path: 'prove/plan',
         title: 'Coupons to braze · Hephaist',
         loadComponent: () => import('./prove/coupon-plan-page').then((m) => m.CouponPlanPage),

@@ -38,7 +38,8 @@ export type Quantity =
   | 'mass'
   | 'filler'
   | 'time'
-  | 'force';
+  | 'force'
+  | 'gauge';
 
 /** How one quantity is shown in one system. */
 export interface DisplayUnit {
@@ -65,6 +66,7 @@ const units: Record<Quantity, Record<UnitSystem, DisplayUnit>> = {
   temperature: { us: degF, metric: degC },
   temperatureDifference: { us: scaled('°F', 1 / 1.8, 0), metric: scaled('K', 1, 0) },
   pressure: { us: scaled('psi', PSI, 0), metric: scaled('bar', BAR, 1) },
+  gauge: { us: scaled('psi', PSI, 1), metric: scaled('bar', BAR, 2) },
   draught: { us: scaled('psi', PSI, 4), metric: scaled('mbar', 100, 2) },
   flow: { us: scaled('SCFH', SCFH, 1), metric: scaled('L/min', LITRE_PER_MIN, 1) },
   volume: { us: scaled('ft³', CUBIC_FOOT, 3), metric: scaled('L', 1e-3, 2) },

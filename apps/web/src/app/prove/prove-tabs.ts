@@ -4,4 +4,5 @@ import type { Tab } from '../shell/tabs';
 export const PROVE_TABS: readonly Tab[] = [
   { path: 'prove', name: 'Coupons' },
   { path: 'prove/plan', name: 'Coupons to braze' },
+  { path: 'prove/pressure', name: 'Pressure tests' },
 ];

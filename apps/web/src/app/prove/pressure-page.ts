@@ -1,0 +1,250 @@
+import { NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  lineTested,
+  pressureTestSchema,
+  pressureVerdict,
+  problemsOf,
+  type PressureTest,
+  type PressureVerdict,
+} from '@hephaist/contracts';
+import {
+  DECAY_SOURCE,
+  displayUnit,
+  InputError,
+  sourceLine,
+  STANDING_SOURCE,
+  type FieldProblem,
+  type Quantity,
+} from '@hephaist/core';
+import { instantOf, localNow } from '../braze/log-draft';
+import { ApiProblem } from '../data/api';
+import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
+import { Entry } from '../forms/entry';
+import { plain } from '../forms/options';
+import { Pick as PickField } from '../forms/pick';
+import { problemAt } from '../forms/problems';
+import { SignaturesOf } from '../keep/signatures-of';
+import { May } from '../people/may';
+import { Signer } from '../people/signer';
+import { typed } from '../plan/joint-draft';
+import { markRuns } from '../plan/mark-runs';
+import { Tabs } from '../shell/tabs';
+import { QtyPipe } from '../units/qty.pipe';
+import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
+import { DecayChart } from './decay-chart';
+import { readDecay } from './decay-text';
+import { PressureStore } from './pressure.store';
+import { PROVE_TABS } from './prove-tabs';
+import { StandingChart } from './standing-chart';
+
+const MICRON_PA = 101325 / 760 / 1000;
+
+/** Pressure tests of the job's lines: standing tests corrected for temperature, and how a vacuum rises. */
+@Component({
+  selector: 'hp-pressure-page',
+  imports: [Tabs, May, Entry, PickField, QtyPipe, SayPipe, NgTemplateOutlet, DecayChart, StandingChart, SignaturesOf],
+  templateUrl: './pressure-page.html',
+  styleUrl: './pressure-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PressurePage {
+  private readonly job = inject(JobStore);
+  private readonly store = inject(PressureStore);
+  private readonly signer = inject(Signer);
+  private readonly system = inject(UnitsStore).system();
+  protected readonly tabs = PROVE_TABS;
+  protected readonly sources = { standing: sourceLine(STANDING_SOURCE), decay: sourceLine(DECAY_SOURCE) };
+  /** What is done about a test that did not hold. Practice. */
+  protected readonly next: Partial<Record<PressureVerdict['verdict'], string>> = {
+    lost: 'let the pressure off, find it with soap on every joint and valve, mend it, and test again from the start.',
+    gained: 'let the line come to one temperature, look at the gauge and its stop valve, and read again.',
+    leak: 'find it under nitrogen with soap before pulling again; look at hoses and cores first.',
+    wet: 'break the vacuum with dry nitrogen, warm the low points, change the pump oil, and pull again.',
+  };
+  protected readonly unit = (q: Quantity): string => displayUnit(q, this.system).symbol;
+  protected readonly kinds = plain(['standing pressure', 'vacuum decay'] as const);
+  protected readonly media = plain(['nitrogen', 'air', 'vacuum'] as const);
+  protected readonly lines = computed(() => this.job.lines().map((l) => ({ id: l.id, name: l.name })));
+  private readonly zone = this.job.job()?.timeZone ?? 'UTC';
+  protected readonly entering = signal(false);
+  private readonly asked = signal<string | null>(null);
+  protected readonly tests = computed(() =>
+    this.store
+      .tests()
+      .map((test) => ({
+        test,
+        verdict: pressureVerdict(test),
+        line: this.lines().find((l) => l.id === test.lineId)?.name ?? '',
+      }))
+      .sort((a, b) => b.test.startedAt.localeCompare(a.test.startedAt)),
+  );
+  protected readonly shown = computed(
+    () => this.tests().find((t) => t.test.id === this.asked()) ?? this.tests()[0] ?? null,
+  );
+  /** Lines with a test pressure, and what is still open on each. */
+  protected readonly open = computed(() => {
+    const accepted = this.job.logs().filter((l) => l.visual === 'accepted');
+    const lineOf = new Map(this.job.joints().map((j) => [j.id, j.lineId]));
+    const marks = new Map(this.job.joints().map((j) => [j.id, j.mark]));
+    return this.job
+      .lines()
+      .filter((line) => line.testPa > 0)
+      .map((line) => {
+        const brazed = accepted.filter((l) => lineOf.get(l.jointId) === line.id);
+        const tested = lineTested(line, brazed, this.store.tests());
+        return {
+          line,
+          brazed: brazed.length,
+          tested,
+          marks: markRuns(tested.openJointIds.map((id) => marks.get(id) ?? '')).join(', '),
+        };
+      })
+      .filter((l) => !l.tested.held || l.tested.openJointIds.length);
+  });
+
+  protected readonly draft = signal(this.blank());
+  protected readonly tried = signal(false);
+  protected readonly busy = signal(false);
+  private readonly told = signal<readonly FieldProblem[]>([]);
+  private id = newId();
+
+  constructor() {
+    void this.store.load(this.job.jobId() ?? '');
+  }
+
+  private blank() {
+    return {
+      kind: 'standing pressure' as 'standing pressure' | 'vacuum decay',
+      lineId: this.job.lines()[0]?.id ?? '',
+      medium: 'nitrogen' as 'nitrogen' | 'air' | 'vacuum',
+      started: localNow(this.zone),
+      ended: localNow(this.zone),
+      p1: '',
+      t1: '',
+      p2: '',
+      t2: '',
+      gauge: '',
+      thermometer: displayUnit('temperatureDifference', this.system).fromSi(0.5).toFixed(1),
+      readings: '',
+      limit: '500',
+      testedBy: '',
+      note: '',
+    };
+  }
+
+  private readonly decay = computed(() => readDecay(this.draft().readings));
+  protected readonly test = computed((): PressureTest => {
+    const d = this.draft();
+    const si = (text: string, q: Quantity): number => typed(text, q, this.system);
+    const standing = d.kind === 'standing pressure';
+    return {
+      id: this.id,
+      jobId: this.job.jobId() ?? '',
+      lineId: d.lineId,
+      startedAt: instantOf(d.started, this.zone) ?? '',
+      endedAt: instantOf(d.ended, this.zone) ?? '',
+      medium: standing ? d.medium : 'vacuum',
+      standing: standing
+        ? {
+            start: { gaugePa: si(d.p1, 'pressure'), tempK: si(d.t1, 'temperature') },
+            end: { gaugePa: si(d.p2, 'pressure'), tempK: si(d.t2, 'temperature') },
+            instruments: { gaugePa: si(d.gauge, 'pressure'), tempK: si(d.thermometer, 'temperatureDifference') },
+          }
+        : null,
+      decay: standing
+        ? null
+        : {
+            limitPa: Number(d.limit.replace(',', '.')) * MICRON_PA,
+            readings: this.decay().readings.map((r) => ({ atS: r.atMin * 60, pa: r.microns * MICRON_PA })),
+          },
+      testedBy: d.testedBy.trim(),
+      note: d.note,
+    };
+  });
+  protected readonly verdict = computed(() => {
+    try {
+      return pressureVerdict(this.test());
+    } catch (e) {
+      if (e instanceof InputError) return null;
+      throw e;
+    }
+  });
+  private readonly problems = computed(() => [
+    ...this.told(),
+    ...this.decay().problems,
+    ...(this.tried() ? problemsOf(pressureTestSchema, this.test()) : []),
+  ]);
+  /** Test pressure of the line, for the field's hint. */
+  protected readonly testHint = computed(() => {
+    const line = this.job.lines().find((l) => l.id === this.draft().lineId);
+    return line ? `${displayUnit('pressure', this.system).fromSi(line.testPa).toFixed(0)}, the line’s` : '';
+  });
+
+  protected problem(field: string): string | null {
+    return problemAt(this.problems(), field);
+  }
+
+  protected set(change: Partial<ReturnType<PressurePage['blank']>>): void {
+    this.draft.update((d) => ({ ...d, ...change }));
+    this.told.set([]);
+  }
+
+  protected show(id: string): void {
+    this.asked.set(id);
+    this.entering.set(false);
+  }
+
+  protected begin(): void {
+    this.draft.set(this.blank());
+    this.id = newId();
+    this.tried.set(false);
+    this.entering.set(true);
+  }
+
+  protected word(v: NonNullable<ReturnType<PressurePage['verdict']>>): string {
+    return {
+      holds: '✓ holds',
+      lost: '✕ lost pressure',
+      gained: '▲ reads too high',
+      tight: '✓ tight',
+      leak: '✕ leaks',
+      wet: '▲ wet: it levels off',
+    }[v.verdict];
+  }
+
+  protected tone(v: NonNullable<ReturnType<PressurePage['verdict']>>): string {
+    return v.passes ? 'fine' : v.verdict === 'lost' || v.verdict === 'leak' ? 'refused' : 'caution';
+  }
+
+  protected async save(event: Event): Promise<void> {
+    event.preventDefault();
+    this.tried.set(true);
+    if (this.problems().length || this.busy()) return;
+    this.busy.set(true);
+    const [test, commandId, verdict] = [this.test(), newId(), this.verdict()];
+    const line = this.lines().find((l) => l.id === test.lineId)?.name ?? '';
+    try {
+      const signed = await this.signer.sign({
+        what: `the test of ${line}`,
+        meaning: 'tested',
+        lines: [verdict ? this.word(verdict) : '', verdict?.arithmetic ?? ''],
+        send: (password) => this.send(test, password, commandId),
+      });
+      if (signed) this.show(test.id);
+    } finally {
+      this.busy.set(false);
+    }
+  }
+
+  private async send(test: PressureTest, password: string, commandId: string): Promise<void> {
+    try {
+      await this.store.save(test, password, commandId);
+    } catch (e) {
+      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
+      throw e;
+    }
+  }
+}

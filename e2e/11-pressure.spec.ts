@@ -1,0 +1,48 @@
+import { expect } from '@playwright/test';
+import { expectAxeClean, giveSignature, openDemo, test } from './helpers';
+
+test('a line stands under pressure over a cold night; another is pulled to a vacuum that rises', async ({ page }) => {
+  await openDemo(page, 'prove');
+  await page.getByRole('link', { name: 'Pressure tests' }).click();
+  await expect(page.getByText('▲ Not tested yet')).toBeVisible();
+  await page.getByRole('button', { name: 'Enter a test' }).click();
+  await page.getByLabel('Line', { exact: true }).selectOption({ label: 'Surgery oxygen' });
+  await page.getByLabel('Began').fill('2026-06-01T16:00');
+  await page.getByLabel('Ended').fill('2026-06-01T08:00');
+  await page.getByLabel('Gauge at the start').fill('150');
+  await page.getByLabel('Temperature at the start').fill('72');
+  await page.getByLabel('Gauge at the end').fill('139');
+  await page.getByLabel('Temperature at the end').fill('50');
+  await page.getByLabel('Gauge may be off by').fill('0.5');
+  await expect(page.getByRole('heading', { name: '✕ lost pressure as typed.' })).toBeVisible();
+  await page.getByRole('button', { name: 'File the test' }).click();
+  await expect(page.getByText('after it began')).toBeVisible();
+  await expect(page.getByText('Say who tested it')).toBeVisible();
+  await page.getByLabel('Ended').fill('2026-06-02T08:00');
+  await page.getByLabel('Gauge at the end').fill('143');
+  await expect(page.getByText(/150.0 psi at 72 °F should read 143.2 psi at 50 °F/)).toBeVisible();
+  await page.getByLabel('Tested by').fill('Orla Fennimore');
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: 'File the test' }).click();
+  await giveSignature(page);
+  await expect(page.getByRole('heading', { name: 'Surgery oxygen: ✓ holds' })).toBeVisible();
+  await expect(page.getByText(/✎ Imre Oyelaran .* tested and found as written/)).toBeVisible();
+
+  await page.getByRole('button', { name: 'Enter a test' }).click();
+  await page.getByLabel('Kind of test').selectOption('vacuum decay');
+  await page.getByLabel('Line', { exact: true }).selectOption({ label: 'Surgery oxygen' });
+  await page.getByLabel('Began').fill('2026-06-01T16:00');
+  await page.getByLabel('Ended').fill('2026-06-01T16:20');
+  await page.getByLabel(/Minutes since/).fill('0 250, 5 1300, ten');
+  await expect(page.getByText('"ten": write minutes and µm Hg, e.g. 5 260')).toBeVisible();
+  await page.getByLabel(/Minutes since/).fill('0 250, 5 1300, 10 1700, 15 1780, 20 1800');
+  await expect(page.getByRole('heading', { name: '▲ wet: it levels off as typed.' })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Vacuum from 250 to 1800 µm Hg in 20 min/ })).toBeVisible();
+  await page.getByLabel('Tested by').fill('Orla Fennimore');
+  await page.getByRole('button', { name: 'File the test' }).click();
+  await giveSignature(page);
+  await page.reload();
+  await expect(page.getByRole('row', { name: /^Surgery oxygen standing, .* ✓ holds/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^Surgery oxygen vacuum .* ▲ wet/ })).toBeVisible();
+  await expectAxeClean(page);
+});

@@ -1,0 +1,131 @@
+import { evacuationDecay, standingTest, type DecayVerdict, type StandingVerdict } from '@hephaist/core';
+import * as yup from 'yup';
+import { idSchema, instantSchema, line, note } from './ids.js';
+
+const number = (says: string, min: number, max: number) =>
+  yup.number().typeError(says).required(says).min(min, says).max(max, says);
+const PRESSURE = 'above 0 and under 29 000 psi (2000 bar)';
+const TEMPERATURE = 'between -100 and 260 °F (-73 to 127 °C)';
+const reading = () =>
+  yup
+    .object({
+      gaugePa: number(PRESSURE, 1, 2e8),
+      tempK: number(TEMPERATURE, 200, 400),
+      barometerPa: number('between 7.3 and 16 psi (0.5 to 1.1 bar)', 5e4, 1.1e5).optional().default(undefined),
+    })
+    .noUnknown()
+    .required();
+
+const standingSchema = yup
+  .object({
+    start: reading(),
+    end: reading(),
+    instruments: yup
+      .object({
+        gaugePa: number('above 0 and under the test pressure', 1, 2e7),
+        tempK: number('from 0 to 36 °F (20 K)', 0, 20),
+      })
+      .noUnknown()
+      .required(),
+  })
+  .noUnknown();
+const decaySchema = yup
+  .object({
+    limitPa: number('above 0', 0.01, 2e5),
+    readings: yup
+      .array(
+        yup
+          .object({ atS: number('seconds from 0', 0, 1e7), pa: number('above 0 and under 29 psi', 0.001, 2e5) })
+          .noUnknown()
+          .required(),
+      )
+      .min(4, 'at least four readings')
+      .max(500, 'at most 500 readings')
+      .required(),
+  })
+  .noUnknown();
+
+/** A pressure test of a line: standing under pressure, or a vacuum after the pump was shut off. Evidence, signed. */
+export const pressureTestSchema = yup
+  .object({
+    id: idSchema,
+    jobId: idSchema,
+    lineId: idSchema,
+    startedAt: instantSchema.required('Say when it began'),
+    endedAt: instantSchema.required('Say when it ended'),
+    medium: line('Filled with', 40).required('Say what it was filled with'),
+    standing: standingSchema.nullable().default(null),
+    decay: decaySchema.nullable().default(null),
+    testedBy: line('Tested by').required('Say who tested it'),
+    note: note(),
+  })
+  .noUnknown('has a field that is not known here')
+  .test(
+    'one',
+    '',
+    (t, context) =>
+      Boolean(t.standing) !== Boolean(t.decay) ||
+      context.createError({ path: 'standing', message: 'one kind of test at a time' }),
+  )
+  .test('order', '', (t, context) =>
+    !t.startedAt || !t.endedAt || t.startedAt < t.endedAt
+      ? true
+      : context.createError({ path: 'endedAt', message: 'after it began' }),
+  );
+export type PressureTest = yup.InferType<typeof pressureTestSchema>;
+
+/** How a stored test came out. */
+export type PressureVerdict =
+  | ({ readonly kind: 'standing'; readonly passes: boolean } & StandingVerdict)
+  | ({ readonly kind: 'decay'; readonly passes: boolean } & DecayVerdict);
+
+/** @throws InputError naming the field where what was read cannot be */
+export function pressureVerdict(test: Pick<PressureTest, 'standing' | 'decay'>): PressureVerdict | null {
+  if (test.standing) {
+    const { start, end, instruments } = test.standing;
+    const v = standingTest(withBarometer(start), withBarometer(end), instruments);
+    return { kind: 'standing', passes: v.verdict === 'holds', ...v };
+  }
+  if (!test.decay) return null;
+  const v = evacuationDecay(test.decay.readings, test.decay.limitPa);
+  return { kind: 'decay', passes: v.verdict === 'tight', ...v };
+}
+
+const withBarometer = ({
+  barometerPa,
+  ...r
+}: {
+  gaugePa: number;
+  tempK: number;
+  barometerPa?: number | undefined;
+}): { gaugePa: number; tempK: number; barometerPa?: number } => (barometerPa === undefined ? r : { ...r, barometerPa });
+
+/** How far a line stands tested. */
+export interface LineTested {
+  /** The last standing test that held at the line's test pressure or above; null where there is none. */
+  readonly held: PressureTest | null;
+  /** The last standing test that held, but under the line's test pressure, where it is later than `held`. */
+  readonly short: PressureTest | null;
+  /** Joints brazed after `held` began, or all that are brazed where there is none. */
+  readonly openJointIds: readonly string[];
+}
+
+/**
+ * A joint stands tested once a standing test that held at the line's test pressure began after it was last brazed.
+ * What the gauge's accuracy could hide is taken as reached.
+ */
+export function lineTested(
+  line: { readonly id: string; readonly testPa: number },
+  brazings: readonly { readonly jointId: string; readonly brazedAt: string }[],
+  tests: readonly PressureTest[],
+): LineTested {
+  const holding = tests
+    .filter((t) => t.lineId === line.id && t.standing && pressureVerdict(t)?.passes)
+    .sort((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt));
+  const reached = (t: PressureTest): boolean =>
+    t.standing !== null && t.standing.start.gaugePa + t.standing.instruments.gaugePa >= line.testPa;
+  const held = holding.find(reached) ?? null;
+  const newest = holding[0] ?? null;
+  const open = brazings.filter((b) => !held || Date.parse(b.brazedAt) >= Date.parse(held.startedAt));
+  return { held, short: newest === held ? null : newest, openJointIds: [...new Set(open.map((b) => b.jointId))] };
+}
