@@ -8,7 +8,8 @@ import { lineConditions, procedureCovers } from './conditions.js';
 import { parseJobFile, writeJobFile } from './exchange.js';
 import { readJointCsv } from './joint-csv.js';
 import { ContractError, problemsOf } from './parse.js';
-import { jobSchema, jointLogSchema } from './records.js';
+import { jointLogSchema } from './joint-log.js';
+import { jobSchema } from './records.js';
 import { mayBraze, planJoint } from '@hephaist/core';
 
 const demo = saltmarsh('2026-06-15');

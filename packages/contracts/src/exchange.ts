@@ -13,12 +13,12 @@ import {
 import { pressureTestSchema, type PressureTest } from './pressure-test.js';
 import { pqrSchema, type Pqr } from './procedure.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
+import { jointLogSchema, type JointLog } from './joint-log.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import {
   brazerSchema,
   couponSchema,
   jobSchema,
-  jointLogSchema,
   jointSchema,
   lineSchema,
   procedureSchema,
@@ -26,7 +26,6 @@ import {
   type Coupon,
   type Job,
   type Joint,
-  type JointLog,
   type Line,
   type Procedure,
 } from './records.js';

@@ -25,3 +25,12 @@ export const instantSchema = yup
 /** Text of one line, trimmed. */
 export const line = (label: string, max = 80) => yup.string().trim().max(max, `${label}: at most ${max} characters`);
 export const note = () => yup.string().max(2000, 'at most 2000 characters').default('');
+
+/** A number in its unit of storage; `allowed` says the range in the reader's units. */
+export const number = (label: string, min: number, max: number, allowed: string) =>
+  yup
+    .number()
+    .typeError(`${label} must be a number: ${allowed}`)
+    .required(`${label} is needed: ${allowed}`)
+    .min(min, `${label}: ${allowed}`)
+    .max(max, `${label}: ${allowed}`);

@@ -24,3 +24,5 @@ export * from './strip-marks.js';
 export * from './people.js';
 export * from './signature.js';
 export * from './trail.js';
+export * from './joint-log.js';
+export * from './log-check.js';

@@ -3,7 +3,6 @@ import {
   brazerSchema,
   couponSchema,
   jobSchema,
-  jointLogSchema,
   jointSchema,
   lineSchema,
   procedureSchema,
@@ -11,10 +10,10 @@ import {
   type Coupon,
   type Job,
   type Joint,
-  type JointLog,
   type Line,
   type Procedure,
 } from './records.js';
+import { jointLogSchema, type JointLog } from './joint-log.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';

@@ -6,6 +6,7 @@ import {
   PROCESSES,
   SHIPPED,
   type Catalogue,
+  type NamedProcedure,
   type QualifiedBy,
   type RuleSet,
   type StatedProcedure,
@@ -130,3 +131,17 @@ export const statedProcedure = (p: Procedure): StatedProcedure | null =>
   p.variables
     ? { name: `${p.name} rev ${p.revision}`, fNumbers: p.fNumbers, fluxIds: p.fluxIds, variables: p.variables }
     : null;
+
+/** True where a revision was signed by a day and nothing signed by then replaces it. */
+export const inForceOn = (p: Procedure, all: readonly Procedure[], day: string): boolean =>
+  p.signedOn !== null &&
+  p.signedOn <= day &&
+  !all.some((next) => next.replaces === p.id && next.signedOn !== null && next.signedOn <= day);
+
+/** What a revision states, also where that is nothing but filler and flux. */
+export const namedProcedure = (p: Procedure): NamedProcedure => ({
+  name: `${p.name} rev ${p.revision}`,
+  fNumbers: p.fNumbers,
+  fluxIds: p.fluxIds,
+  variables: p.variables ?? null,
+});

@@ -15,7 +15,7 @@ import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, RULES, tubeSche
 import { procedureVariablesSchema } from './procedure-variables.js';
 import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
-import { daySchema, idSchema, instantSchema, line, note } from './ids.js';
+import { daySchema, idSchema, line, note, number } from './ids.js';
 import { strict } from './strict.js';
 
 /** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */
@@ -29,14 +29,6 @@ const oneOf = (label: string, ids: readonly string[]) =>
         `${label} "${value}" is not in the table: pick one of ${ids.slice(0, 6).join(', ')}${ids.length > 6 ? ' …' : ''}`,
     )
     .required(`${label} is needed`);
-
-const number = (label: string, min: number, max: number, allowed: string) =>
-  yup
-    .number()
-    .typeError(`${label} must be a number: ${allowed}`)
-    .required(`${label} is needed: ${allowed}`)
-    .min(min, `${label}: ${allowed}`)
-    .max(max, `${label}: ${allowed}`);
 
 const ids = (rows: readonly { readonly id: string }[]): string[] => rows.map((r) => r.id);
 const diameter = (label: string) => number(label, 0.001, 1, 'between 0.04 in (1 mm) and 39 in (1 m)');
@@ -264,44 +256,6 @@ export const procedureSchema = strict(
   }),
 );
 
-export const VISUAL_REJECTS = [
-  'excess flux or filler',
-  'filler not melted or not flowed',
-  'filler not visible all round',
-  'cracks in tube or filler',
-  'flux left on',
-] as const;
-
-export const jointLogSchema = strict(
-  yup.object({
-    id: idSchema,
-    jobId: idSchema,
-    jointId: idSchema,
-    brazerId: idSchema,
-    brazedAt: instantSchema.required('Say when it was brazed'),
-    fillerId: inTable(FILLER),
-    fillerLot: line('Rod lot', 40).required('Write the lot from the rod tube'),
-    oxygen: number('Oxygen reading', 0, 0.209, 'between 0 and 20.9 %').nullable().default(null),
-    /** Purge session whose trace shows the nitrogen while it was made. */
-    sessionId: idSchema.notRequired().nullable().default(null),
-    visual: yup
-      .string()
-      .oneOf(['accepted', 'rejected'] as const, 'accepted or rejected')
-      .required('Say how it looks'),
-    visualReason: yup
-      .string()
-      .nullable()
-      .oneOf([...VISUAL_REJECTS, null], `one of ${VISUAL_REJECTS.join(', ')}`)
-      .default(null)
-      .when('visual', {
-        is: 'rejected',
-        then: (s) => s.required('Say why it was rejected'),
-      }),
-    lookedBy: line('Looked at by').required('Say who looked at it'),
-    outOfRangeReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),
-  }),
-);
-
 const faceSchema = strict(
   yup
     .object({
@@ -362,7 +316,6 @@ export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' |
   replaces?: string;
   variables?: ProcedureVariables;
 };
-export type JointLog = yup.InferType<typeof jointLogSchema>;
 export type CouponFace = Omit<yup.InferType<typeof faceSchema>, 'trace'> & { trace?: FaceTrace };
 export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces'> & { faces: CouponFace[] };
 

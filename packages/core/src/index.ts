@@ -74,3 +74,5 @@ export * from './procedure/procedure.js';
 export * from './procedure/support.js';
 export * from './coupons/other-tests.js';
 export * from './pressure-test/standing-test.js';
+export * from './joint-log/findings.js';
+export * from './joint-log/makings.js';

@@ -1,42 +1,64 @@
-import { brazerRecord, ContractError, lineConditions, tryPlan, type JointLog } from '@hephaist/contracts';
-import { dayIn, mayBraze, type JointPlan, type Shop } from '@hephaist/core';
+import {
+  brazerRecord,
+  ContractError,
+  lineConditions,
+  logFindingsOf,
+  makingProblems,
+  tryPlan,
+  type JointLog,
+  type LogContext,
+} from '@hephaist/contracts';
+import { inUnits } from '@hephaist/core';
 import { brazingsOf } from '../crew/brazings.js';
 import { shopFor } from '../shop/shop.js';
 import type { RecordStore } from '../records/store.js';
 
-/** What a joint asks of its brazer, or null where it cannot be planned as it stands. */
-async function planOf(
-  store: RecordStore,
-  jointId: string,
-  shop: Shop,
-): Promise<{ plan: JointPlan; timeZone: string } | null> {
-  const joint = await store.find('joint', jointId);
+/** What an entry is held against, or null where its joint cannot be planned as it stands. */
+async function contextOf(store: RecordStore, log: JointLog): Promise<LogContext | null> {
+  const joint = await store.find('joint', log.jointId);
   const line = joint && (await store.find('line', joint.lineId));
   const job = joint && (await store.find('job', joint.jobId));
   if (!joint || !line || !job) return null;
-  const { plan } = tryPlan(joint, lineConditions(line, job), shop);
-  return plan && { plan, timeZone: job.timeZone };
-}
-
-/**
- * A log entry of a brazer who may not braze the joint on that day needs its reason, whichever screen it comes from.
- * @throws ContractError at `outOfRangeReason`
- */
-export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
-  if (log.outOfRangeReason) return;
   const shop = await shopFor(store);
-  const planned = await planOf(store, log.jointId, shop);
+  const { plan } = tryPlan(joint, lineConditions(line, job), shop);
   const brazer = await store.find('brazer', log.brazerId);
-  if (!planned || !brazer) return;
-  const [coupons, brazings, confirmations] = await Promise.all([
+  if (!plan || !brazer) return null;
+  const [procedures, coupons, brazings, confirmations] = await Promise.all([
+    store.list('procedure'),
     store.list('coupon'),
     brazingsOf(store, shop.catalogue),
     store.list('confirmation'),
   ]);
   const record = brazerRecord(brazer, coupons, brazings, shop.catalogue, confirmations);
-  const permission = mayBraze(record, planned.plan.asks, dayIn(log.brazedAt, planned.timeZone));
-  if (permission.may) return;
-  throw new ContractError([
-    { field: 'outOfRangeReason', says: `Say why it was brazed all the same: ${permission.reasons.join('; ')}` },
-  ]);
+  return { joint, plan, timeZone: job.timeZone, record, procedures };
+}
+
+/** Photographs and procedure that an entry names are on file. @throws ContractError at the field */
+async function checkNamed(store: RecordStore, log: JointLog): Promise<void> {
+  for (const [i, id] of (log.pictureIds ?? []).entries())
+    if (!(await store.hasPicture(id)))
+      throw new ContractError([{ field: `pictureIds.${i}`, says: 'this picture is not on file' }]);
+  if (log.procedureId && !(await store.find('procedure', log.procedureId)))
+    throw new ContractError([{ field: 'procedureId', says: 'this procedure is not on file' }]);
+}
+
+/**
+ * A joint is repaired once, then cut out; and what was brazed out of range of brazer, procedure or rod, dirty or in
+ * air, needs its reason, whichever screen it comes from.
+ * @throws ContractError at the field
+ */
+export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
+  await checkNamed(store, log);
+  const before = await store.list('log', { joint_id: log.jointId });
+  const problems = makingProblems(
+    log,
+    before.filter((l) => l.id !== log.id),
+  );
+  if (problems.length) throw new ContractError(problems);
+  if (log.outOfRangeReason) return;
+  const context = await contextOf(store, log);
+  const asks = context ? logFindingsOf(log, context).filter((f) => f.asksReason) : [];
+  if (!asks.length) return;
+  const why = inUnits(asks.map((f) => f.says).join('; '), 'us');
+  throw new ContractError([{ field: 'outOfRangeReason', says: `Say why it was brazed all the same: ${why}` }]);
 }

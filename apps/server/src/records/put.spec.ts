@@ -162,7 +162,43 @@ describe('writing a record', () => {
     const reasoned = entry('Mikkel', { outOfRangeReason: 'emergency, lead agreed' });
     expect((await send(reasoned).expect(422)).body.fields[0].field).toBe('signature');
     await send({ ...reasoned, signature: { password: TEST_PASSWORD, meaning: 'out-of-range' } }).expect(200);
-    await send(entry('Orla')).expect(200);
+    const second = (change: object) =>
+      send(entry('Orla', { brazedAt: '2026-06-14T16:00:00Z', ...change })).then((r) => [
+        r.status,
+        r.body.fields?.[0].field ?? '',
+      ]);
+    expect(await second({})).toEqual([422, 'madeAs']);
+    expect(await second({ madeAs: 'repaired', brazedAt: '2026-06-14T14:00:00Z' })).toEqual([422, 'brazedAt']);
+    expect(await second({ madeAs: 'repaired', pictureIds: [newId()] })).toEqual([422, 'pictureIds.0']);
+    expect(await second({ madeAs: 'repaired', procedureId: newId() })).toEqual([422, 'procedureId']);
+    expect(await second({ madeAs: 'repaired', cleanedAt: '2026-06-14T16:30:00Z' })).toEqual([422, 'outOfRangeReason']);
+    expect(await second({ madeAs: 'repaired', cleanedAt: '2026-06-14T12:00:00Z' })).toEqual([200, '']);
+    expect(await second({ madeAs: 'repaired', brazedAt: '2026-06-14T17:00:00Z' })).toEqual([422, 'madeAs']);
+    expect(await second({ madeAs: 'made anew', brazedAt: '2026-06-14T17:00:00Z' })).toEqual([200, '']);
+  });
+
+  it('asks why when rod, procedure or nitrogen were out of range, and for a procedure in medical gas', async () => {
+    const orla = file.brazers.find((b) => b.mark === '07')?.id;
+    const [copper, silver] = ['BPS-1', 'BPS-2'].map((name) => file.procedures.find((p) => p.name === name)?.id);
+    const says = async (mark: string, change: object): Promise<string> => {
+      const jointId = file.joints.find((j) => j.mark === mark)?.id;
+      const data = {
+        ...file.logs[0],
+        id: newId(),
+        jointId,
+        brazerId: orla,
+        brazedAt: '2026-06-14T15:00:00Z',
+        ...change,
+      };
+      const answer = await send({ id: newId(), kind: 'log', records: [{ seen: 0, data }] });
+      return answer.status === 200 ? 'filed' : answer.body.detail;
+    };
+    expect(await says('OX-12', {})).toContain('no procedure named');
+    expect(await says('OX-12', { procedureId: silver })).toContain('BPS-2 rev A');
+    expect(await says('OX-12', { procedureId: copper, oxygen: 0.08 })).toContain('oxygen 8.00 %');
+    expect(await says('OX-12', { procedureId: copper, brazedAt: '2020-06-14T15:00:00Z' })).toContain('not in force');
+    expect(await says('PF-10', { fillerId: 'BAlSi-4' })).toContain('BAlSi-4 is ruled out here');
+    expect(await says('OX-12', { procedureId: copper })).toBe('filed');
   });
 
   it('asks for the reason of a rejected joint', async () => {
@@ -193,7 +229,7 @@ describe('reading', () => {
 
   it('lists jobs with how many joints are brazed, and answers 404 for others', async () => {
     const jobs = await h.as().get('/api/jobs').expect(200);
-    expect(jobs.body[0]).toMatchObject({ name: 'Saltmarsh Sea-Turtle Hospital', brazed: 18 }); // 17 of the demo and PF-09 above
+    expect(jobs.body[0]).toMatchObject({ name: 'Saltmarsh Sea-Turtle Hospital', brazed: 19 }); // 17 of the demo, PF-09 and OX-12 above
     await h.as().get(`/api/jobs/${newId()}`).expect(404);
     await h.as().get('/api/jobs/not-an-id').expect(404);
     await h.as().get('/api/nothing').expect(404);

@@ -1,7 +1,8 @@
 import { POSITION_COVER, type JointVariables, type Position } from '../qualification/range.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { said } from '../units/say.js';
-import type { QualifiedBy, StatedProcedure } from './procedure.js';
+import type { JointPlan } from '../joint/plan.js';
+import type { ProcedureVariables, QualifiedBy, StatedProcedure } from './procedure.js';
 
 /** A variable of a procedure that its records do not support, and why. */
 export interface Unsupported {
@@ -107,16 +108,36 @@ export interface JointToCover extends JointVariables {
   readonly medical: boolean;
 }
 
+/** What a joint as it is planned asks of its procedure. @param gapKnown measured or stated, not from tables */
+export function toCover(plan: JointPlan, gapKnown: boolean): JointToCover {
+  return {
+    ...plan.asks,
+    fluxId: plan.selection.chosen?.flux?.id ?? null,
+    gapM: gapKnown ? plan.gap.sideM : null,
+    medical: plan.service.kind === 'medical',
+  };
+}
+
+/** A procedure that may state nothing but filler and flux. */
+export type NamedProcedure = Omit<StatedProcedure, 'variables'> & { readonly variables: ProcedureVariables | null };
+
 /** Why a procedure does not cover a joint; empty when it does. */
-export function coverGaps(procedure: StatedProcedure, joint: JointToCover): string[] {
-  const v = procedure.variables;
+export function procedureGaps(procedure: NamedProcedure, joint: JointToCover): string[] {
   const gaps: string[] = [];
-  if (!v.metals.some((p) => pairOf(p) === pairOf(joint.pNumbers)))
-    gaps.push(`metals P-${pairOf(joint.pNumbers)} not stated`);
   if (joint.fNumber === null || !procedure.fNumbers.includes(joint.fNumber))
     gaps.push(`filler F-${joint.fNumber ?? 'none'} not stated`);
   if (joint.fluxId === null ? procedure.fluxIds.length > 0 : !procedure.fluxIds.includes(joint.fluxId))
     gaps.push(joint.fluxId === null ? 'it is for brazing with flux' : `flux ${joint.fluxId} not stated`);
+  return procedure.variables ? [...variableGaps(procedure.variables, joint), ...gaps] : gaps;
+}
+
+/** Why a procedure with all its variables does not cover a joint; empty when it does. */
+export const coverGaps = (procedure: StatedProcedure, joint: JointToCover): string[] => procedureGaps(procedure, joint);
+
+function variableGaps(v: ProcedureVariables, joint: JointToCover): string[] {
+  const gaps: string[] = [];
+  if (!v.metals.some((p) => pairOf(p) === pairOf(joint.pNumbers)))
+    gaps.push(`metals P-${pairOf(joint.pNumbers)} not stated`);
   if (joint.wallM < v.wallM.min - 1e-9 || joint.wallM > v.wallM.max + 1e-9)
     gaps.push(`wall ${length(joint.wallM)}, stated ${length(v.wallM.min)} to ${length(v.wallM.max)}`);
   if (!v.positions.some((p: Position) => p === joint.position)) gaps.push(`${joint.position} not stated`);

@@ -11,6 +11,7 @@ import {
 import {
   ASME_RULES,
   coverGaps,
+  toCover,
   dayIn,
   medicalMissing,
   nextRevision,
@@ -125,14 +126,7 @@ export class ProceduresPage {
     this.job.joints().flatMap((j) => {
       const plan = this.job.plan()(j).plan;
       if (!plan || j.setAside) return [];
-      const gapM = j.fitUp.mode === 'nominal' ? null : plan.gap.sideM;
-      const asks = {
-        ...plan.asks,
-        fluxId: plan.selection.chosen?.flux?.id ?? null,
-        gapM,
-        medical: plan.service.kind === 'medical',
-      };
-      return [{ mark: j.mark, asks }];
+      return [{ mark: j.mark, asks: toCover(plan, j.fitUp.mode !== 'nominal') }];
     }),
   );
   protected readonly covers = computed(() => {
