@@ -21,6 +21,7 @@ import {
   INCH,
   planJoint,
   PSI,
+  SCFH,
   type LineLayout,
   type LineNode,
   type ProcedureVariables,
@@ -306,13 +307,15 @@ export function saltmarsh(today: string): JobFile {
     carried: [],
     archived: false,
   };
-  /** The rod the plan takes, as a careful crew would. */
-  const rod = (j: Joint): string => {
+  /** The rod and flux that the plan takes, as a careful crew would. */
+  const chosen = (j: Joint) => {
     const line = lines.find((l) => l.id === j.lineId);
     const plan =
       line && !j.groove ? planJoint(j, lineConditions(line, job), { procedures: procedureCovers(procedures) }) : null;
-    return plan?.selection.chosen?.filler.id ?? 'BCuP-5';
+    return plan?.selection.chosen ?? null;
   };
+  const rod = (j: Joint): string => chosen(j)?.filler.id ?? 'BCuP-5';
+  const flux = (j: Joint): string | null => chosen(j)?.flux?.id ?? null;
 
   const logs: JointLog[] = [];
   DEMO_LINES.forEach((source, i) => {
@@ -334,6 +337,15 @@ export function saltmarsh(today: string): JobFile {
         visualReason: rejected ? 'filler not visible all round' : null,
         lookedBy: 'Wren Abara',
         outOfRangeReason: null,
+        madeAs: 'first',
+        procedureId: procedures[rod(j).startsWith('BAg') ? 1 : 0]?.id ?? null,
+        cleanedAt: `${day}T${String(12 + (n % 6)).padStart(2, '0')}:00:00Z`,
+        fluxId: flux(j),
+        ...(flux(j) ? { fluxLot: 'FX-311' } : {}),
+        nitrogenLot: `N-${70 + i}`,
+        nitrogenFlow: 4 * SCFH,
+        nitrogenStoppedAt: `${day}T${String(15 + (n % 6)).padStart(2, '0')}:00:00Z`,
+        place: n % 2 ? 'above the ceiling, bay 2' : 'plant room wall',
       });
     });
   });
@@ -349,6 +361,7 @@ export function saltmarsh(today: string): JobFile {
     brazers: [orla, dov, prue, mikkel, juno, basil],
     coupons,
     confirmations: [],
+    signatures: [],
     pressureTests: demoTests(id, lines, (before) => shiftDays(today, -before)),
     pqrs: demoRecords(id, orla.id, coupons, old),
     ownRows,

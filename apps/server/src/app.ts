@@ -16,6 +16,7 @@ import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
 import { liveRoutes } from './live/routes.js';
 import type { PasswordCost } from './people/passwords.js';
+import { packageImportRoutes, packageRoutes } from './package/routes.js';
 import { PeopleStore } from './people/people-store.js';
 import { peopleRoutes } from './people/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
@@ -34,6 +35,8 @@ export interface AppOptions {
   readonly instruments?: readonly ReachableSet[];
   /** The clock that sign-ins run by. */
   readonly now?: () => Date;
+  /** Told when a package waits to be built. */
+  readonly packageWaits?: () => void;
   /** What hashing a password costs; the usual where left out. */
   readonly passwordCost?: PasswordCost;
 }
@@ -84,6 +87,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', crewRoutes(people, now));
   app.use('/api', shopRoutes());
   app.use('/api', pictureRoutes());
+  app.use('/api', packageImportRoutes());
   app.use('/api', express.json({ limit: maxBytes }));
   app.use('/api', exchangeRoutes());
   app.use('/api', jobCommandRoutes());
@@ -91,6 +95,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', purgePlanRoutes());
   app.use('/api', liveRoutes(instruments));
   app.use('/api', commandRoutes(people, now));
+  app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined)));
   app.use('/api', (_req, res) =>
     sendProblem(res, { title: 'Not found', status: 404, detail: 'Nothing answers at this address.' }),
   );

@@ -8,6 +8,7 @@ import { readInstruments, type ReachableSet } from './live/instruments.js';
 import { liveService } from './live/service.js';
 import { DEMO_ACTOR, demoSignIns, loadDemo, loadDemoPeople } from './demo/load.js';
 import { offerFirstRun } from './people/first-run.js';
+import { packageQueue } from './package/queue.js';
 import { RecordStore } from './records/store.js';
 
 /**
@@ -60,8 +61,10 @@ if (demo) {
 const signIns = demo ? await demoSignIns(store) : '';
 const codes = await offerFirstRun(db);
 
+const packages = await packageQueue(db, url, log);
+const packageWaits = (): void => void packages.wake().catch((e: unknown) => log.warn(e, 'queue'));
 const live = liveService(() => everyCompany(db), instruments, log);
-const server = createApp({ db, log, webRoot, instruments }).listen(port, '127.0.0.1', (error?: Error) => {
+const server = createApp({ db, log, webRoot, instruments, packageWaits }).listen(port, '127.0.0.1', (error?: Error) => {
   if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
   process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
   for (const code of codes) process.stdout.write(`First administrator: open it and type the code ${code}\n`);
@@ -72,8 +75,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     server.close();
     server.closeAllConnections();
-    void live
-      .close()
+    void Promise.all([live.close(), packages.close()])
       .then(() => db.destroy())
       .finally(() => process.exit(0));
   });

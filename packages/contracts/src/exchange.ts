@@ -14,6 +14,7 @@ import { pressureTestSchema, type PressureTest } from './pressure-test.js';
 import { pqrSchema, type Pqr } from './procedure.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
 import { jointLogSchema, type JointLog } from './joint-log.js';
+import { signatureSchema, type Signature } from './signature.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import {
   brazerSchema,
@@ -47,6 +48,8 @@ export interface JobFile {
   readonly confirmations: readonly Confirmation[];
   readonly pqrs: readonly Pqr[];
   readonly pressureTests: readonly PressureTest[];
+  /** Signatures of the records in the file. */
+  readonly signatures: readonly Signature[];
   /** Rows of the company's own tables that the job may rest on. */
   readonly ownRows: readonly OwnRowRecord[];
   /** Purge sessions of the job, what was done in them, and what was read. */
@@ -72,6 +75,7 @@ export const jobFileSchema = yup
     confirmations: yup.array(confirmationSchema.required()).default(() => []),
     pqrs: yup.array(pqrSchema.required()).default(() => []),
     pressureTests: yup.array(pressureTestSchema.required()).default(() => []),
+    signatures: yup.array(signatureSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
     marks: yup.array(purgeMarkSchema.required()).default(() => []),
@@ -119,6 +123,14 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     need(sessions.has(m.sessionId), `marks.${i}.sessionId`, 'its session is not in the file');
     need(!m.jointId || joints.has(m.jointId), `marks.${i}.jointId`, 'its joint is not in the file');
   });
+  const signed = new Set(
+    [file.procedures, file.coupons, file.logs, file.brazers, file.confirmations, file.pqrs, file.pressureTests].flatMap(
+      (rows) => rows.map((r) => r.id),
+    ),
+  );
+  file.signatures.forEach((s, i) =>
+    need(signed.has(s.recordId), `signatures.${i}.recordId`, 'what it signs is not in the file'),
+  );
   const seen = new Set<string>();
   file.trace.forEach((r, i) => {
     need(sessions.has(r.sessionId), `trace.${i}.sessionId`, 'its session is not in the file');
@@ -167,6 +179,7 @@ export function writeJobFile(file: JobFile): string {
     confirmations: sorted(file.confirmations),
     pqrs: sorted(file.pqrs),
     pressureTests: sorted(file.pressureTests),
+    signatures: sorted(file.signatures),
     ownRows: sorted(file.ownRows),
     sessions: sorted(file.sessions),
     marks: sorted(file.marks),

@@ -26,3 +26,6 @@ export * from './signature.js';
 export * from './trail.js';
 export * from './joint-log.js';
 export * from './log-check.js';
+export * from './hand-over.js';
+export * from './open-points.js';
+export * from './procedure-rows.js';

@@ -13,6 +13,7 @@ import {
   type Line,
   type Procedure,
 } from './records.js';
+import { handOverSchema, type HandOver } from './hand-over.js';
 import { jointLogSchema, type JointLog } from './joint-log.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
@@ -39,6 +40,7 @@ export interface RecordKinds {
   confirmation: Confirmation;
   pqr: Pqr;
   pressure_test: PressureTest;
+  hand_over: HandOver;
 }
 
 /** A schema of any shape and flags. */
@@ -63,6 +65,7 @@ export const KINDS = [
   'confirmation',
   'pqr',
   'pressure_test',
+  'hand_over',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -81,6 +84,7 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   confirmation: confirmationSchema,
   pqr: pqrSchema,
   pressure_test: pressureTestSchema,
+  hand_over: handOverSchema,
 };
 
 /** Kinds of which a record may be taken away while nothing rests on it. */
@@ -96,4 +100,5 @@ export const EVIDENCE: readonly Kind[] = [
   'confirmation',
   'pqr',
   'pressure_test',
+  'hand_over',
 ];

@@ -16,7 +16,17 @@ export const ROLE_SAYS: Readonly<Record<Role, string>> = {
 };
 
 /** What can be done besides writing a kind of record. */
-export const DEEDS = ['read', 'import', 'export', 'mishap', 'people', 'trail', 'calendar', 'picture'] as const;
+export const DEEDS = [
+  'read',
+  'import',
+  'export',
+  'mishap',
+  'people',
+  'trail',
+  'calendar',
+  'picture',
+  'hand-over',
+] as const;
 export type Deed = (typeof DEEDS)[number] | `write:${Kind}`;
 
 const BENCH: readonly Role[] = ['fitter', 'lead', 'quality'];
@@ -38,6 +48,7 @@ const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
   confirmation: ['lead', 'quality'],
   pqr: ['quality'],
   pressure_test: BENCH,
+  hand_over: [],
 };
 
 const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
@@ -49,6 +60,7 @@ const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
   trail: ['quality', 'administrator', 'auditor'],
   calendar: ROLES,
   picture: BENCH,
+  'hand-over': ['quality'],
 };
 
 /** Roles that may do something. The one table that routes and buttons both ask. */

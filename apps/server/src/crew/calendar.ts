@@ -1,4 +1,13 @@
-import { continuity, continuityEvents, dayIn, ruleSetIdFor, WARN_DAYS, type RuleSet } from '@hephaist/core';
+import type { Crew } from '@hephaist/contracts';
+import {
+  continuity,
+  continuityEvents,
+  dayIn,
+  ruleSetIdFor,
+  WARN_DAYS,
+  type Catalogue,
+  type RuleSet,
+} from '@hephaist/core';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
@@ -20,11 +29,20 @@ async function rulesInUse(store: RecordStore): Promise<RuleSet[]> {
  */
 export async function crewCalendar(store: RecordStore, company: string, now: Date): Promise<string> {
   const tables = await tablesOf(store);
-  const crew = await crewOf(store, tables);
+  return calendarOf(await crewOf(store, tables), await rulesInUse(store), tables, company, now);
+}
+
+/** The same of a crew that is given. */
+export function calendarOf(
+  crew: Crew,
+  rules: readonly RuleSet[],
+  tables: Catalogue,
+  company: string,
+  now: Date,
+): string {
   const today = dayIn(now.toISOString(), 'UTC');
   const calendar = ical({ name: `Brazers of ${company}`, prodId: { company: 'hephaist', product: 'crew' } });
   calendar.method(ICalCalendarMethod.PUBLISH);
-  const rules = await rulesInUse(store);
   for (const { brazer, record } of recordsOf(crew, tables)) {
     if (record.withdrawn && record.withdrawn.on <= today) continue;
     for (const r of rules) {

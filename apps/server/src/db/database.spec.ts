@@ -15,7 +15,7 @@ const lib = (line: string) => spawnSync('bash', ['-c', `. scripts/lib.sh; ${line
 describe('the database', () => {
   it('answers health with its state', async () => {
     const answer = await h.as().get('/api/health').expect(200);
-    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0009-pressure-tests' } });
+    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0010-hand-overs' } });
   });
 
   it('loads the demo once, and knows what people entered from what the demo did', async () => {

@@ -6,6 +6,7 @@ import * as crew from './0006-crew.js';
 import * as pictures from './0007-pictures.js';
 import * as pqr from './0008-pqr.js';
 import * as pressureTests from './0009-pressure-tests.js';
+import * as handOvers from './0010-hand-overs.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -25,6 +26,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0007-pictures', up: pictures.up },
   { name: '0008-pqr', up: pqr.up },
   { name: '0009-pressure-tests', up: pressureTests.up },
+  { name: '0010-hand-overs', up: handOvers.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

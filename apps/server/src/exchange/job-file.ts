@@ -9,6 +9,7 @@ import {
   type TraceRow,
 } from '@hephaist/contracts';
 import { NotFoundError, RefusedError } from '../http/errors.js';
+import { keepPicture, type TakenPicture } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
 
@@ -53,6 +54,10 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   const traces = await Promise.all(
     sessions.map(async (s) => (await store.trace.rows(s.id)).map((r) => ({ sessionId: s.id, ...filed(r) }))),
   );
+  const known = new Set(
+    [procedures, brazers, coupons, logs, confirmations, pqrs, pressureTests].flatMap((rows) => rows.map((r) => r.id)),
+  );
+  const signatures = (await store.list('signature')).filter((s) => known.has(s.recordId));
   return writeJobFile({
     format: EXCHANGE_FORMAT,
     version: EXCHANGE_VERSION,
@@ -66,6 +71,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     confirmations: confirmations.map(plain),
     pqrs: pqrs.map(plain),
     pressureTests: pressureTests.map(plain),
+    signatures: signatures.map(plain),
     ownRows: ownRows.map(plain),
     sessions: sessions.map(plain),
     marks: marks.map(plain),
@@ -81,9 +87,11 @@ export async function importJob(
   store: RecordStore,
   file: JobFile,
   commandId: string,
+  pictures: readonly TakenPicture[] = [],
 ): Promise<{ jobId: string; kept: number }> {
   return store.once(commandId, 'import', async (trx) => {
     let kept = 0;
+    for (const p of pictures) await keepPicture(trx, p);
     const own = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
       const fresh = new Set(await trx.insertMany(kind, records));
       const known = records.find((r) => !fresh.has(r.id));
@@ -115,6 +123,11 @@ export async function importJob(
     await shared('coupon', file.coupons);
     await shared('confirmation', file.confirmations);
     await shared('pqr', file.pqrs);
+    const importedAt = new Date().toISOString();
+    await shared(
+      'signature',
+      file.signatures.map((s) => ({ ...s, importedAt: s.importedAt ?? importedAt })),
+    );
     return { jobId: file.job.id, kept };
   });
 }

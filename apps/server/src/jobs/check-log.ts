@@ -23,12 +23,11 @@ async function contextOf(store: RecordStore, log: JointLog): Promise<LogContext 
   const { plan } = tryPlan(joint, lineConditions(line, job), shop);
   const brazer = await store.find('brazer', log.brazerId);
   if (!plan || !brazer) return null;
-  const [procedures, coupons, brazings, confirmations] = await Promise.all([
-    store.list('procedure'),
-    store.list('coupon'),
-    brazingsOf(store, shop.catalogue),
-    store.list('confirmation'),
-  ]);
+  // One after the other: within a transaction there is one connection.
+  const procedures = await store.list('procedure');
+  const coupons = await store.list('coupon');
+  const brazings = await brazingsOf(store, shop.catalogue);
+  const confirmations = await store.list('confirmation');
   const record = brazerRecord(brazer, coupons, brazings, shop.catalogue, confirmations);
   return { joint, plan, timeZone: job.timeZone, record, procedures };
 }

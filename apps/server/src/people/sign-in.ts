@@ -1,3 +1,4 @@
+import { ContractError } from '@hephaist/contracts';
 import { randomBytes } from 'node:crypto';
 import { RefusedError, SignedOutError, TooManyError } from '../http/errors.js';
 import { checkPassword, hashPassword } from './passwords.js';
@@ -35,6 +36,22 @@ export async function checkPerson(people: PeopleStore, name: string, password: s
   }
   await people.forgetTries(key);
   return account;
+}
+
+/** The password given again by who is signed in. @throws ContractError at `field` when it is wrong */
+export async function checkAgain(
+  people: PeopleStore,
+  name: string,
+  password: string,
+  now: Date,
+  field: string,
+): Promise<void> {
+  try {
+    await checkPerson(people, name, password, now);
+  } catch (e) {
+    if (!(e instanceof RefusedError)) throw e;
+    throw new ContractError([{ field, says: 'this is not your password' }]);
+  }
 }
 
 /** What nobody guesses. */

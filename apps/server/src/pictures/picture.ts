@@ -1,5 +1,7 @@
 import { ContractError, type PICTURE_TYPES } from '@hephaist/contracts';
 import sharp from 'sharp';
+import { RefusedError } from '../http/errors.js';
+import type { RecordStore } from '../records/store.js';
 
 /** Most pixels a picture may unfold to, whatever its file is like. */
 const MOST_PIXELS = 60_000_000;
@@ -37,4 +39,26 @@ export async function pictureFacts(bytes: Buffer): Promise<PictureFacts> {
         : 'this is not a whole JPEG, PNG or WebP picture',
     );
   }
+}
+
+/** A photograph with what was found out about it. */
+export interface TakenPicture extends PictureFacts {
+  readonly id: string;
+  readonly hash: string;
+  readonly bytes: Buffer;
+}
+
+/** Files a photograph; true where it is new. @throws RefusedError when another one has its id */
+export async function keepPicture({ db, companyId }: RecordStore, picture: TakenPicture): Promise<boolean> {
+  const fresh = (await db('picture')
+    .insert({ company_id: companyId, ...picture })
+    .onConflict(['company_id', 'id'])
+    .ignore()
+    .returning('id')) as unknown[];
+  if (fresh.length) return true;
+  const before = (await db('picture').where({ company_id: companyId, id: picture.id }).first('hash')) as {
+    hash: string;
+  };
+  if (before.hash !== picture.hash) throw new RefusedError('Another picture has this id: a picture is never replaced.');
+  return false;
 }

@@ -3,9 +3,9 @@ import { sha256Bytes } from '@hephaist/core';
 import express, { Router } from 'express';
 import { storeOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
-import { NotFoundError, RefusedError } from '../http/errors.js';
+import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
-import { pictureFacts } from './picture.js';
+import { keepPicture, pictureFacts } from './picture.js';
 
 /** Taking photographs in and giving them out, as they were taken. */
 export function pictureRoutes(): Router {
@@ -16,17 +16,14 @@ export function pictureRoutes(): Router {
     const bytes = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
     const facts = await pictureFacts(bytes);
     const hash = sha256Bytes(bytes);
-    const { db, companyId, by } = storeOf(req);
-    await db.transaction(async (trx) => {
-      const fresh = (await trx('picture')
-        .insert({ company_id: companyId, id, ...facts, hash, bytes })
-        .onConflict(['company_id', 'id'])
-        .ignore()
-        .returning('id')) as unknown[];
-      if (fresh.length)
-        return appendTrail(trx, companyId, { at: new Date(), by, deed: 'take picture', says: `${id} ${hash}` });
-      const before = (await trx('picture').where({ company_id: companyId, id }).first('hash')) as { hash: string };
-      if (before.hash !== hash) throw new RefusedError('Another picture has this id: a picture is never replaced.');
+    await storeOf(req).inTransaction(async (trx) => {
+      if (!(await keepPicture(trx, { id, hash, bytes, ...facts }))) return;
+      await appendTrail(trx.db, trx.companyId, {
+        at: new Date(),
+        by: trx.by,
+        deed: 'take picture',
+        says: `${id} ${hash}`,
+      });
     });
     res.status(201).json({ id, hash, ...facts });
   });

@@ -125,23 +125,35 @@ function checkSigned(command: PutCommand, meaning: Meaning | null): void {
   }
 }
 
-/** The signature that a command's record gets, in the name of who sent it. */
-async function sign(store: RecordStore, command: PutCommand, meaning: Meaning, signer: Signer): Promise<void> {
-  const [only] = command.records;
-  if (!only || command.records.length > 1 || !(SIGNABLE as readonly string[]).includes(command.kind))
-    throw new RefusedError('One procedure, coupon, log entry, confirmation, brazer or job is signed at a time.');
+/** Binds a signature to exactly what a record holds. */
+export async function signRecord(
+  store: RecordStore,
+  kind: Signature['kind'],
+  record: { readonly data: { readonly id: string }; readonly version: number },
+  meaning: Meaning,
+  signer: Signer,
+): Promise<void> {
   await store.insert('signature', {
     id: newId(),
-    kind: command.kind as Signature['kind'],
-    recordId: only.data.id,
-    signedVersion: only.seen + 1,
-    contentHash: contentHash(only.data),
+    kind,
+    recordId: record.data.id,
+    signedVersion: record.version,
+    contentHash: contentHash(record.data),
     meaning,
     accountId: signer.id,
     person: signer.person,
     roles: [...signer.roles],
     at: new Date().toISOString(),
   });
+}
+
+/** The signature that a command's record gets, in the name of who sent it. */
+async function sign(store: RecordStore, command: PutCommand, meaning: Meaning, signer: Signer): Promise<void> {
+  const [only] = command.records;
+  if (!only || command.records.length > 1 || !(SIGNABLE as readonly string[]).includes(command.kind))
+    throw new RefusedError('One procedure, coupon, log entry, confirmation, brazer or job is signed at a time.');
+  const record = { data: only.data, version: only.seen + 1 };
+  await signRecord(store, command.kind as Signature['kind'], record, meaning, signer);
 }
 
 /** Who signs: an account whose password was given again just now. */

@@ -1,9 +1,8 @@
-import { ContractError, parse, parseCommand, signingSchema, type Signing } from '@hephaist/contracts';
+import { parse, parseCommand, signingSchema, type Signing } from '@hephaist/contracts';
 import { Router, type RequestHandler } from 'express';
 import { accountOf, mustBeAllowed, storeOf } from '../access/guard.js';
-import { RefusedError } from '../http/errors.js';
 import type { PeopleStore } from '../people/people-store.js';
-import { checkPerson } from '../people/sign-in.js';
+import { checkAgain } from '../people/sign-in.js';
 import { guesses } from '../people/routes.js';
 import { tablesOf } from '../shop/shop.js';
 import { put } from './put.js';
@@ -24,12 +23,7 @@ export function commandRoutes(people: PeopleStore, now: () => Date): Router {
     mustBeAllowed(account, `write:${command.kind}`);
     if (signature === undefined) return void res.json(await put(store, command));
     const { password, meaning } = parse<Signing>(signingSchema, signature, 'signature.');
-    try {
-      await checkPerson(people, account.name, password, now());
-    } catch (e) {
-      if (!(e instanceof RefusedError)) throw e;
-      throw new ContractError([{ field: 'signature.password', says: 'this is not your password' }]);
-    }
+    await checkAgain(people, account.name, password, now(), 'signature.password');
     res.json(await put(store, command, { meaning, by: account }));
   });
   return router;

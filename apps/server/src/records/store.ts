@@ -26,6 +26,7 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
   purge_mark: (d) => ({ job_id: d.jobId, session_id: d.sessionId, joint_id: d.jointId, kind: d.kind }),
   signature: (d) => ({ record_id: d.recordId }),
   confirmation: (d) => ({ brazer_id: d.brazerId }),
+  hand_over: (d) => ({ job_id: d.jobId }),
   pressure_test: (d) => ({ job_id: d.jobId, line_id: d.lineId }),
   pqr: (d) => ({ brazer_id: d.brazerId, number: d.number }),
 };

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { cleanLeftS, formatDuration } from '@hephaist/core';
 import { group } from 'd3';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
+import { CleaningStore } from './cleaning.store';
 import { JointCard } from './joint-card';
 import { SeamPlan } from '../plan/seam-plan';
 import { LogForm } from './log-form';
@@ -13,6 +15,18 @@ import { May } from '../people/may';
   imports: [May, JointCard, LogForm, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
+      @if (clean().length) {
+        <h2>Cleaned, to be brazed</h2>
+        <ul class="clean">
+          @for (c of clean(); track c.id) {
+            <li>
+              <button (click)="store.select(c.id)">
+                <strong>{{ c.mark }}</strong> <span [class]="c.tone">{{ c.left }}</span>
+              </button>
+            </li>
+          }
+        </ul>
+      }
       @for (line of store.lines(); track line.id) {
         <h2>{{ line.name }}</h2>
         <ul>
@@ -49,7 +63,7 @@ import { May } from '../people/may';
       flex: 1;
       min-height: 0;
       display: grid;
-      grid-template-columns: 190px 1fr 330px;
+      grid-template-columns: 190px 1fr 400px;
     }
     nav {
       overflow-y: auto;
@@ -69,6 +83,9 @@ import { May } from '../people/may';
       display: grid;
       grid-template-columns: 1fr 1fr;
       gap: 3px;
+    }
+    ul.clean {
+      grid-template-columns: 1fr;
     }
     nav button {
       width: 100%;
@@ -120,6 +137,7 @@ import { May } from '../people/may';
 export class BrazePage {
   readonly joint = input<string>();
   protected readonly store = inject(JobStore);
+  private readonly cleaning = inject(CleaningStore);
   protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
   private readonly byLine = computed(() =>
     group(
@@ -128,6 +146,21 @@ export class BrazePage {
     ),
   );
   protected readonly jointsOf = (lineId: string) => this.byLine().get(lineId) ?? [];
+
+  /** Joints cleaned here and not logged yet, the most urgent first. */
+  protected readonly clean = computed(() => {
+    const [cleaned, now] = [this.cleaning.cleaned(), this.cleaning.nowMs()];
+    return this.store
+      .joints()
+      .flatMap((j) => {
+        const at = cleaned[j.id];
+        if (at === undefined || at > now) return [];
+        const s = cleanLeftS(at, now);
+        const left = s < 0 ? '✕ clean again' : `${s < 3600 ? '▲ ' : ''}${formatDuration(s)} left`;
+        return [{ id: j.id, mark: j.mark, s, left, tone: s < 0 ? 'refused' : s < 3600 ? 'caution' : 'quiet' }];
+      })
+      .sort((a, b) => a.s - b.s);
+  });
 
   constructor() {
     effect(() => {

@@ -10,8 +10,30 @@ import {
   untracked,
 } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { jointLogSchema, problemsOf, VISUAL_REJECTS, type Joint, type JointLog } from '@hephaist/contracts';
-import { dayIn, type FieldProblem, type JointPlan } from '@hephaist/core';
+import {
+  inForce,
+  jointLogSchema,
+  logFindingsOf,
+  makingProblems,
+  namedProcedure,
+  problemsOf,
+  VISUAL_REJECTS,
+  type Joint,
+  type JointLog,
+} from '@hephaist/contracts';
+import {
+  asksWith,
+  dayIn,
+  displayUnit,
+  MAKING_SAYS,
+  nextMakings,
+  procedureGaps,
+  sourceLine,
+  toCover,
+  type FieldProblem,
+  type JointPlan,
+  type LogFinding,
+} from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
@@ -24,24 +46,18 @@ import { Entry } from '../forms/entry';
 import { fillerOptions, plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
-import { instantOf, localNow, percentOf } from './log-draft';
-
-interface Draft {
-  brazerId: string;
-  when: string;
-  fillerId: string;
-  fillerLot: string;
-  oxygen: string;
-  visual: '' | 'accepted' | 'rejected';
-  visualReason: string;
-  lookedBy: string;
-  outOfRangeReason: string;
-}
+import { UnitsStore } from '../units/units.store';
+import { CleaningClock } from './cleaning-clock';
+import { CleaningStore } from './cleaning.store';
+import { instantOf, localNow } from './log-draft';
+import { entryOf, NOTHING_KEPT, type EntryDraft, type Kept } from './log-entry-draft';
+import { LogEntry } from './log-entry';
+import { LogPhotos } from './log-photos';
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
   selector: 'hp-log-form',
-  imports: [SayPipe, Entry, JointPurge, PickField],
+  imports: [SayPipe, Entry, JointPurge, PickField, LogEntry, LogPhotos, CleaningClock],
   templateUrl: './log-form.html',
   styleUrl: './log-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -54,30 +70,31 @@ export class LogForm {
   private readonly signer = inject(Signer);
   private readonly tables = inject(ShopStore).tables;
   protected readonly fillers = computed(() => fillerOptions(this.tables()));
+  protected readonly fluxes = computed(() => plain(this.tables().fluxes.map((f) => f.id)));
   protected readonly rejects = plain(VISUAL_REJECTS);
   protected readonly looks = plain(['accepted', 'rejected'] as const);
 
   private readonly zone = computed(() => this.store.job()?.timeZone ?? 'UTC');
-  protected readonly log = computed(() => this.store.lastLog().get(this.joint().id));
-  /** A rejected joint may be made again. */
-  protected readonly open = computed(() => this.log()?.visual !== 'accepted');
-  private readonly lastLot = signal('');
-  private readonly lastLooker = signal('');
+  /** Every entry of the joint, the latest first. */
+  protected readonly logs = computed(() =>
+    this.store
+      .logs()
+      .filter((l) => l.jointId === this.joint().id)
+      .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
+  );
+  protected readonly again = linkedSignal({ source: () => this.joint().id, computation: () => false });
+  /** A rejected joint is made again; an accepted one when somebody says so. */
+  protected readonly open = computed(() => this.again() || this.logs()[0]?.visual !== 'accepted');
+  protected readonly makings = computed(() => nextMakings(this.logs()).map((id) => ({ id, name: MAKING_SAYS[id] })));
+  private readonly kept = signal<Kept>(NOTHING_KEPT);
+  private readonly cleaning = inject(CleaningStore);
+  private readonly units = inject(UnitsStore);
+  protected readonly flowUnit = computed(() => displayUnit('flow', this.units.system()).symbol);
   private readonly sessions = inject(SessionsStore);
   protected readonly traced = computed(() => this.sessions.traceOf()(this.joint().id));
-  protected readonly draft = linkedSignal<string, Draft>({
-    source: () => this.joint().id,
-    computation: () => ({
-      brazerId: '',
-      when: localNow(this.zone()),
-      fillerId: this.plan().selection.chosen?.filler.id ?? '',
-      fillerLot: this.lastLot(),
-      oxygen: '',
-      visual: '',
-      visualReason: '',
-      lookedBy: this.lastLooker(),
-      outOfRangeReason: '',
-    }),
+  protected readonly draft = linkedSignal<string, EntryDraft>({
+    source: () => `${this.joint().id} ${this.logs().length}`,
+    computation: () => untracked(() => this.blank()),
   });
   protected readonly tried = linkedSignal({ source: () => this.joint().id, computation: () => false });
   protected readonly told = linkedSignal<string, readonly FieldProblem[]>({
@@ -91,21 +108,77 @@ export class LogForm {
   protected readonly busy = signal(false);
 
   constructor() {
-    // What was read before flame on need not be typed again.
+    // What was read while it was made need not be typed again.
     effect(() => {
-      const strike = this.traced()?.trace.strikeOxygen;
-      if (strike == null) return;
+      const trace = this.traced()?.trace;
+      if (!trace) return;
       untracked(() => {
-        if (this.draft().oxygen === '') this.set({ oxygen: (100 * Math.max(0, strike)).toFixed(2) });
+        const d = this.draft();
+        const local = (ms: number): string => localNow(this.zone(), new Date(ms));
+        this.set({
+          ...(trace.strikeOxygen !== null && d.oxygen === ''
+            ? { oxygen: (100 * Math.max(0, trace.strikeOxygen)).toFixed(2) }
+            : {}),
+          ...(trace.leastFlowM3s !== null && d.flow === ''
+            ? { flow: this.units.show(trace.leastFlowM3s, 'flow', false) }
+            : {}),
+          ...(trace.brazedMs !== null && trace.toMs !== null && d.stopped === ''
+            ? { when: local(trace.brazedMs), stopped: local(trace.toMs) }
+            : {}),
+        });
       });
     });
   }
+
+  private blank(): EntryDraft {
+    const chosen = this.plan().selection.chosen;
+    const cleanedMs = this.cleaning.cleaned()[this.joint().id];
+    return {
+      brazerId: '',
+      procedureId: this.covering()?.id ?? '',
+      madeAs: nextMakings(this.logs())[0] ?? 'first',
+      cleaned: cleanedMs ? localNow(this.zone(), new Date(cleanedMs)) : '',
+      when: localNow(this.zone()),
+      fillerId: chosen?.filler.id ?? '',
+      fluxId: chosen?.flux?.id ?? '',
+      flow: '',
+      oxygen: '',
+      stopped: '',
+      visual: '',
+      visualReason: '',
+      place: this.logs()[0]?.place ?? '',
+      pictureIds: [],
+      outOfRangeReason: '',
+      ...this.kept(),
+    };
+  }
+
+  /** The procedure in force that covers the joint as planned, if there is one. */
+  private readonly covering = computed(() => {
+    const asks = toCover(this.plan(), this.joint().fitUp.mode !== 'nominal');
+    return inForce(this.crew.procedures()).find((p) => procedureGaps(namedProcedure(p), asks).length === 0) ?? null;
+  });
+  protected readonly procedures = computed(() =>
+    this.crew
+      .procedures()
+      .filter((p) => p.signedOn !== null)
+      .map((p) => ({ id: p.id, name: `${p.name} rev ${p.revision}` }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
+  );
+  protected readonly cleanedMs = computed(() => {
+    const instant = instantOf(this.draft().cleaned, this.zone());
+    return instant ? Date.parse(instant) : 0;
+  });
+  protected readonly brazedMs = computed(() => {
+    const instant = instantOf(this.draft().when, this.zone());
+    return instant ? Date.parse(instant) : this.cleaning.nowMs();
+  });
 
   private readonly day = computed(() => {
     const instant = instantOf(this.draft().when, this.zone());
     return instant ? dayIn(instant, this.zone()) : localNow(this.zone()).slice(0, 10);
   });
-  protected readonly board = computed(() => this.crew.board(this.plan().asks, this.day()));
+  protected readonly board = computed(() => this.crew.board(asksWith(this.plan(), this.draft().fillerId), this.day()));
   protected readonly brazers = computed(() =>
     this.board().map((r) => ({
       id: r.brazer.id,
@@ -116,30 +189,48 @@ export class LogForm {
     () => this.board().find((r) => r.brazer.id === this.draft().brazerId)?.permission ?? null,
   );
 
-  private readonly entry = computed((): JointLog => {
-    const d = this.draft();
-    return {
-      id: newId(),
-      jobId: this.joint().jobId,
-      jointId: this.joint().id,
-      brazerId: d.brazerId,
-      brazedAt: instantOf(d.when, this.zone()) ?? '',
-      fillerId: d.fillerId,
-      fillerLot: d.fillerLot.trim(),
-      oxygen: d.oxygen.trim() === '' ? null : percentOf(d.oxygen),
-      sessionId: this.traced()?.session.id ?? null,
-      visual: d.visual as JointLog['visual'],
-      visualReason: d.visual === 'rejected' ? ((d.visualReason || null) as JointLog['visualReason']) : null,
-      lookedBy: d.lookedBy.trim(),
-      outOfRangeReason: d.outOfRangeReason.trim() || null,
-    };
+  private readonly id = linkedSignal<string, string>({
+    source: () => `${this.joint().id} ${this.logs().length}`,
+    computation: () => newId(),
   });
+  private readonly entry = computed(() =>
+    entryOf(
+      this.draft(),
+      {
+        id: this.id(),
+        jobId: this.joint().jobId,
+        jointId: this.joint().id,
+        sessionId: this.traced()?.session.id ?? null,
+      },
+      { zone: this.zone(), system: this.units.system(), purged: this.plan().purge !== null },
+    ),
+  );
+  /** What speaks against it as typed, once there is a time to ask of. */
+  private readonly findings = computed((): LogFinding[] => {
+    const entry = this.entry();
+    if (!entry.brazedAt) return [];
+    const row = this.board().find((r) => r.brazer.id === entry.brazerId);
+    return logFindingsOf(entry, {
+      joint: this.joint(),
+      plan: this.plan(),
+      timeZone: this.zone(),
+      record: row?.record ?? null,
+      procedures: this.crew.procedures(),
+    });
+  });
+  protected readonly asking = computed(() => this.findings().filter((f) => f.asksReason));
+  /** Only said once something of the joint is known: an empty form is not nagged at. */
+  protected readonly remarks = computed(() =>
+    this.draft().brazerId || this.tried() ? this.findings().filter((f) => !f.asksReason) : [],
+  );
+  protected readonly source = (f: LogFinding): string => sourceLine(f.source);
 
   private readonly problems = computed((): FieldProblem[] => {
     const own = problemsOf(jointLogSchema, this.entry(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
-    if (this.permission()?.may === false && !this.entry().outOfRangeReason)
+    own.push(...makingProblems(this.entry(), this.logs()));
+    if (this.asking().length && !this.entry().outOfRangeReason)
       own.push({ field: 'outOfRangeReason', says: 'Say why it was brazed all the same' });
     return [...this.told(), ...(this.tried() ? own : [])];
   });
@@ -148,9 +239,20 @@ export class LogForm {
     return problemAt(this.problems(), field);
   }
 
-  protected set(change: Partial<Draft>): void {
+  protected set(change: Partial<EntryDraft>): void {
     this.draft.update((d) => ({ ...d, ...change }));
     this.told.set([]);
+  }
+
+  protected setCleaned(local: string): void {
+    this.set({ cleaned: local });
+    const instant = instantOf(local, this.zone());
+    if (instant) this.cleaning.clean(this.joint().id, Date.parse(instant));
+    else this.cleaning.forget(this.joint().id);
+  }
+
+  protected cleanNow(): void {
+    this.setCleaned(localNow(this.zone()));
   }
 
   protected nameOf(id: string): string {
@@ -163,11 +265,13 @@ export class LogForm {
     if (this.problems().length || this.busy()) return;
     this.busy.set(true);
     const entry = this.entry();
+    const { fillerLot, fluxLot, nitrogenLot, lookedBy } = this.draft();
+    this.kept.set({ fillerLot, fluxLot, nitrogenLot, lookedBy });
     try {
       const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
       if (state === null) return;
-      this.lastLot.set(entry.fillerLot);
-      this.lastLooker.set(entry.lookedBy);
+      this.cleaning.forget(this.joint().id);
+      this.again.set(false);
       this.tried.set(false);
       this.outcome.set(
         state === 'held' ? 'Held here; it is sent as soon as the server answers.' : this.movedWords(entry),
@@ -186,7 +290,7 @@ export class LogForm {
     const signed = await this.signer.sign({
       what: `the log of ${this.joint().mark}`,
       meaning: 'out-of-range',
-      lines: [...(this.permission()?.reasons ?? []), `Reason: ${entry.outOfRangeReason}`],
+      lines: [...this.asking().map((f) => f.says), `Reason: ${entry.outOfRangeReason}`],
       send: (password) => this.store.signLog(entry, password, commandId),
     });
     return signed ? 'done' : null;

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import {
   qualifiedBy,
   revisionState,
+  procedureRows,
   statedProcedure,
   testVerdict,
   type Pqr,
@@ -33,7 +34,6 @@ import { UnitsStore } from '../units/units.store';
 import { KEEP_TABS } from './keep-tabs';
 import { PqrForm } from './pqr-form';
 import { ProcedureForm } from './procedure-form';
-import { procedureRows } from './procedure-rows';
 import { SignaturesOf } from './signatures-of';
 
 /** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */

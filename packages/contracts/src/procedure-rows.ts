@@ -1,4 +1,4 @@
-import type { Procedure } from '@hephaist/contracts';
+import type { Procedure } from './records.js';
 import { inUnits, said, type UnitSystem, type Unsupported } from '@hephaist/core';
 
 /** One variable of a procedure, what it was in the revision before, and what its records say of it. */

@@ -1,0 +1,170 @@
+import {
+  canonical,
+  JOB_FILE_NAME,
+  PACKAGE_FORMAT,
+  PACKAGE_VERSION,
+  PICTURE_ENDINGS,
+  type HandOver,
+  type Manifest,
+} from '@hephaist/contracts';
+import { jobFileJsonSchema } from '../../../../packages/contracts/src/json-schema.js';
+import { ruleSetIdFor, sha256Bytes } from '@hephaist/core';
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import Papa from 'papaparse';
+import { v7 as newId } from 'uuid';
+import { calendarOf } from '../crew/calendar.js';
+import { NotFoundError } from '../http/errors.js';
+import { plain } from '../records/plain.js';
+import type { RecordStore } from '../records/store.js';
+import { contentOf, type Content } from './content.js';
+import { signatureOf } from './hand-over.js';
+import { PartWriter } from './parts.js';
+import { jobPdf, PDF_PARTS } from './pdf/job-pdf.js';
+import { logRows, pressureRows, qualificationRows, scheduleRows, type Row } from './rows.js';
+import { unpackSnapshot } from './snapshot.js';
+
+const READ_ME = `A job as it was handed over.
+
+job.pdf                the job on paper: cover, schedule, procedures, qualifications on the day, log, coupons, tests, traces
+${JOB_FILE_NAME}      every record, as JSON; the signature binds its SHA-256
+hephaist-job-1.schema.json  what that file holds, as JSON Schema 2020-12
+hand-over.json         to whom it was handed over, and the signature
+schedule.csv, log.csv, qualifications.csv, pressure-tests.csv
+crew.ics               last good day of each brazer, iCalendar
+photographs/           as they were taken
+manifest.json          SHA-256 of each file here
+
+Advice and records; nothing here certifies. Local codes and licensed practice govern.
+`;
+
+const csv = (rows: readonly Row[]): string =>
+  `﻿${Papa.unparse([...rows], { newline: '\r\n', escapeFormulae: true })}\r\n`;
+
+/** What the crew is on file for, as a calendar. */
+function calendar(c: Content): string {
+  const { job, brazers, coupons, procedures, confirmations, pqrs } = c.file;
+  const stored = <T extends object>(rows: readonly T[]) => rows.map((r) => ({ ...r, version: 1 }));
+  const crew = {
+    brazers: stored(brazers),
+    coupons: stored(coupons),
+    procedures: stored(procedures),
+    confirmations: stored(confirmations),
+    pqrs: stored(pqrs),
+    brazings: c.snapshot.brazings,
+  };
+  const rules = c.tables.ruleSet(ruleSetIdFor(job.codeSet, false));
+  return calendarOf(crew, rules ? [rules] : [], c.tables, c.snapshot.company, c.builtAt);
+}
+
+/** Photographs that the job's records name, in the order of their ids. */
+function pictureIds({ file }: Content): string[] {
+  const ids = [
+    ...file.logs.flatMap((l) => l.pictureIds ?? []),
+    ...file.coupons.flatMap((x) => x.faces.flatMap((f) => (f.trace ? [f.trace.pictureId] : []))),
+  ];
+  return [...new Set(ids)].sort();
+}
+
+/** Lets others have a turn: what is asked of the server meanwhile is answered. */
+const turn = (): Promise<void> => new Promise((done) => setImmediate(done));
+
+/**
+ * Builds the package of a hand-over from what was kept of the job then, into the database. Building it again, by
+ * whichever server, leaves one good package; what a broken building left is cleared.
+ */
+export async function buildPackage(store: RecordStore, id: string): Promise<void> {
+  const { db, companyId } = store;
+  const where = { company_id: companyId, id };
+  const row = (await db('package').where(where).first('snapshot', 'state')) as
+    { snapshot: Buffer; state: string } | undefined;
+  const record = await store.find('hand_over', id);
+  if (!row || !record) throw new NotFoundError('No such hand-over here.');
+  if (row.state === 'ready') return;
+  const tell = async (doing: string, done: number, of: number): Promise<void> => {
+    await db('package')
+      .where(where)
+      .whereNot('state', 'ready')
+      .update({ state: 'building', doing, done, of, problem: null });
+    await turn();
+  };
+  const builtAt = new Date();
+  const handOver: HandOver = plain(record);
+  await tell('reading the job', 0, 1);
+  const c = contentOf(await unpackSnapshot(row.snapshot), handOver, await signatureOf(store, id), builtAt);
+  const pictures = pictureIds(c);
+  const of = PDF_PARTS + pictures.length + 3;
+  let done = 1;
+  const step = (doing: string): Promise<void> => tell(doing, done++, of);
+
+  const build = newId();
+  const writer = new PartWriter(store, id, build);
+  const zip = new Zip((error, chunk) => {
+    if (error) throw error;
+    writer.take(chunk);
+  });
+  const files: Manifest['files'] = [];
+  const add = async (path: string, bytes: Uint8Array, packed = false): Promise<void> => {
+    const file = packed ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
+    file.mtime = builtAt;
+    zip.add(file);
+    file.push(bytes, true);
+    files.push({ path, bytes: bytes.length, sha256: sha256Bytes(bytes) });
+    await writer.flush();
+  };
+  const text = (path: string, words: string): Promise<void> => add(path, Buffer.from(words));
+
+  await text('readme.txt', READ_ME);
+  await text(JOB_FILE_NAME, c.jobText);
+  await text('hephaist-job-1.schema.json', `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`);
+  await text('hand-over.json', `${JSON.stringify({ handOver, signature: c.signature }, null, 2)}\n`);
+  await step('tables and calendar');
+  await text('schedule.csv', csv(scheduleRows(c)));
+  await text('log.csv', csv(logRows(c)));
+  await text('qualifications.csv', csv(qualificationRows(c)));
+  await text('pressure-tests.csv', csv(pressureRows(c)));
+  await text('crew.ics', calendar(c));
+  await add('job.pdf', await jobPdf(c, (part) => step(`on paper: ${part}`)));
+  for (const pictureId of pictures) {
+    await step('photographs');
+    const picture = (await db('picture').where({ company_id: companyId, id: pictureId }).first('type', 'bytes')) as
+      { type: string; bytes: Buffer } | undefined;
+    if (picture) await add(`photographs/${pictureId}.${PICTURE_ENDINGS[picture.type] ?? 'jpg'}`, picture.bytes, true);
+  }
+  await step('closing it');
+  const manifest: Manifest = {
+    format: PACKAGE_FORMAT,
+    version: PACKAGE_VERSION,
+    jobId: handOver.jobId,
+    handOverId: id,
+    builtAt: builtAt.toISOString(),
+    files,
+  };
+  await text('manifest.json', `${canonical(manifest)}\n`);
+  zip.end();
+  await writer.flush(true);
+  await finish(store, id, { build, bytes: writer.bytes, hash: writer.digest() }, done, of);
+}
+
+/** Makes a building the good one, unless another was first, and clears what the others left. */
+async function finish(
+  store: RecordStore,
+  id: string,
+  made: { readonly build: string; readonly bytes: number; readonly hash: string },
+  done: number,
+  of: number,
+): Promise<void> {
+  const where = { company_id: store.companyId, id };
+  await store.db.transaction(async (trx) => {
+    const won = await trx('package')
+      .where(where)
+      .whereNot('state', 'ready')
+      .update({ ...made, state: 'ready', doing: '', done, of, problem: null });
+    const good = won
+      ? made.build
+      : ((await trx('package').where(where).first('build')) as { build: string } | undefined)?.build;
+    await trx('package_part')
+      .where(where)
+      .whereNot('build', good ?? made.build)
+      .del();
+  });
+}

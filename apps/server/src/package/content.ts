@@ -1,0 +1,78 @@
+import {
+  brazerRecord,
+  findingsOfLog,
+  openPoints,
+  parseJobFile,
+  planner,
+  shopOf,
+  type HandOver,
+  type JobFile,
+  type Joint,
+  type OpenPoint,
+  type Planned,
+  type Signature,
+} from '@hephaist/contracts';
+import {
+  catalogueWith,
+  formatQuantity,
+  inUnits,
+  type BrazerRecord,
+  type Catalogue,
+  type Quantity,
+} from '@hephaist/core';
+import type { Snapshot } from './snapshot.js';
+
+/** Everything a package is written from. */
+export interface Content {
+  readonly file: JobFile;
+  /** The job's file as it was signed for. */
+  readonly jobText: string;
+  readonly snapshot: Snapshot;
+  readonly handOver: HandOver;
+  readonly signature: Signature;
+  readonly tables: Catalogue;
+  readonly planOf: (joint: Joint) => Planned;
+  readonly recordOf: (brazerId: string) => BrazerRecord | null;
+  readonly points: readonly OpenPoint[];
+  /** Every entry of the log by time, with what speaks against it. */
+  readonly entries: ReturnType<typeof findingsOfLog>;
+  readonly builtAt: Date;
+  /** Sentences and quantities in the units that were asked for. */
+  readonly say: (text: string) => string;
+  readonly show: (si: number, quantity: Quantity) => string;
+}
+
+/** What a job's file says of who may braze and of how it is planned. */
+export function readiness(file: JobFile, brazings: Snapshot['brazings']) {
+  const tables = catalogueWith(file.ownRows);
+  const planOf = planner(file.job, file.lines, shopOf(file.ownRows, file.procedures));
+  const records = new Map(
+    file.brazers.map((b) => [b.id, brazerRecord(b, file.coupons, brazings, tables, file.confirmations)]),
+  );
+  const recordOf = (id: string): BrazerRecord | null => records.get(id) ?? null;
+  return { tables, planOf, recordOf, points: openPoints(file, planOf, recordOf, tables) };
+}
+
+export function contentOf(snapshot: Snapshot, handOver: HandOver, signature: Signature, builtAt: Date): Content {
+  const file = parseJobFile(JSON.parse(snapshot.job));
+  const ready = readiness(file, snapshot.brazings);
+  const logs = [...file.logs].sort((a, b) => Date.parse(a.brazedAt) - Date.parse(b.brazedAt));
+  return {
+    file,
+    jobText: snapshot.job,
+    snapshot,
+    handOver,
+    signature,
+    ...ready,
+    entries: findingsOfLog(file, logs, ready.planOf, ready.recordOf),
+    builtAt,
+    say: (text) => inUnits(text, handOver.units),
+    show: (si, quantity) => formatQuantity(si, quantity, handOver.units),
+  };
+}
+
+/** A moment on the clock of the job. */
+export function clockOf(timeZone: string): (at: string | null | undefined) => string {
+  const format = new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' });
+  return (at) => (at ? format.format(new Date(at)) : '');
+}

@@ -1,0 +1,100 @@
+import {
+  lastLogs,
+  parseJobFile,
+  type HandOver,
+  type HandOverDetail,
+  type HandOverRequest,
+  type PackageState,
+  type Signature,
+} from '@hephaist/contracts';
+import { EMPTY_CHAIN, sha256Hex } from '@hephaist/core';
+import { brazingsOf } from '../crew/brazings.js';
+import { exportJob } from '../exchange/job-file.js';
+import { NotFoundError } from '../http/errors.js';
+import { signRecord, type Signer } from '../records/put.js';
+import { plain } from '../records/plain.js';
+import type { RecordStore } from '../records/store.js';
+import { tablesOf } from '../shop/shop.js';
+import { readiness } from './content.js';
+import { packSnapshot } from './snapshot.js';
+
+/**
+ * Hands a job over: what it is now is kept, hashed and signed, all or nothing, and its package waits to be built. The
+ * same request sent again gets the first answer.
+ */
+export async function handOver(
+  store: RecordStore,
+  jobId: string,
+  request: Omit<HandOverRequest, 'password'>,
+  signer: Signer,
+  company: string,
+): Promise<HandOver> {
+  const deed = 'hand over';
+  return store.once(
+    request.id,
+    deed,
+    async (trx) => {
+      // Whoever writes meanwhile waits here for the trail, so that the file is of one moment.
+      const at = { company_id: trx.companyId };
+      const head = (await trx.db('audit_head').where(at).forUpdate().first('seq', 'hash')) as
+        { seq: string; hash: string } | undefined;
+      const job = await exportJob(trx, jobId);
+      const brazings = await brazingsOf(trx, await tablesOf(trx));
+      const file = parseJobFile(JSON.parse(job));
+      const { points } = readiness(file, brazings);
+      const live = file.joints.filter((j) => !j.setAside);
+      const accepted = [...lastLogs(file.logs).values()].filter((l) => l.visual === 'accepted');
+      const record: HandOver = {
+        ...request,
+        jobId,
+        jobHash: sha256Hex(job),
+        trail: head ? { seq: Number(head.seq), hash: head.hash } : { ...EMPTY_CHAIN },
+        joints: live.length,
+        accepted: accepted.length,
+        open: points.reduce((n, p) => n + p.about.length, 0),
+      };
+      await trx.insert('hand_over', record);
+      await signRecord(trx, 'hand_over', { data: record, version: 1 }, 'handed-over', signer);
+      const snapshot = await packSnapshot({ job, brazings, company });
+      await trx.db('package').insert({ ...at, id: record.id, snapshot });
+      return record;
+    },
+    `to ${request.to}`,
+  );
+}
+
+type StateRow = Omit<PackageState, 'bytes'> & { readonly id: string; readonly bytes: string | null };
+
+/** Hand-overs of a job, the latest first, with how their packages stand. */
+export async function handOversOf(store: RecordStore, jobId: string): Promise<HandOverDetail[]> {
+  const records = await store.list('hand_over', { job_id: jobId });
+  const rows = (await store
+    .db('package')
+    .where({ company_id: store.companyId })
+    .whereIn(
+      'id',
+      records.map((r) => r.id),
+    )
+    .select('id', 'state', 'doing', 'done', 'of', 'bytes', 'hash', 'problem')) as StateRow[];
+  const out: HandOverDetail[] = [];
+  for (const r of records) {
+    const row = rows.find((x) => x.id === r.id);
+    const [signature] = await store.list('signature', { record_id: r.id });
+    if (!row || !signature) continue;
+    const { id: _id, bytes, ...state } = row;
+    out.push({
+      handOver: plain(r),
+      by: signature.person,
+      at: signature.at,
+      package: { ...state, bytes: bytes === null ? null : Number(bytes) },
+    });
+  }
+  return out.sort((a, b) => b.at.localeCompare(a.at));
+}
+
+/** The signature of a hand-over. @throws NotFoundError */
+export async function signatureOf(store: RecordStore, id: string): Promise<Signature> {
+  const [signature] = await store.list('signature', { record_id: id });
+  if (!signature) throw new NotFoundError('No such hand-over here.');
+  return plain(signature);
+}

@@ -1,0 +1,53 @@
+import { handOverRequestSchema, idSchema, MOST_PACKAGE_BYTES, parse, type HandOverRequest } from '@hephaist/contracts';
+import express, { Router } from 'express';
+import { Readable } from 'node:stream';
+import { accountOf, storeOf } from '../access/guard.js';
+import { importJob } from '../exchange/job-file.js';
+import { NotFoundError, RefusedError } from '../http/errors.js';
+import { idParam } from '../jobs/routes.js';
+import type { PeopleStore } from '../people/people-store.js';
+import { guesses } from '../people/routes.js';
+import { checkAgain } from '../people/sign-in.js';
+import { handOver, handOversOf } from './hand-over.js';
+import { partsOf } from './parts.js';
+import { readPackage } from './read.js';
+
+/** A package comes in as it is; before anything reads bodies as JSON. */
+export function packageImportRoutes(): Router {
+  const router = Router();
+  router.post('/import-package/:id', express.raw({ type: () => true, limit: MOST_PACKAGE_BYTES }), async (req, res) => {
+    const commandId = parse<string>(idSchema, req.params['id']);
+    const { file, pictures } = await readPackage(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
+    res.status(201).json(await importJob(storeOf(req), file, commandId, pictures));
+  });
+  return router;
+}
+
+/** Handing a job over, how its packages stand, and the packages themselves. */
+export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => void): Router {
+  const router = Router();
+  router.get('/jobs/:id/hand-overs', async (req, res) => {
+    res.json(await handOversOf(storeOf(req), idParam(req)));
+  });
+  router.post('/jobs/:id/hand-overs', guesses, async (req, res) => {
+    const [store, account, jobId] = [storeOf(req), accountOf(req), idParam(req)];
+    const { password, ...request } = parse<HandOverRequest>(handOverRequestSchema, req.body);
+    await checkAgain(people, account.name, password, now(), 'password');
+    if (!(await store.find('job', jobId))) throw new NotFoundError('No such job here.');
+    res.status(201).json(await handOver(store, jobId, request, account, account.company));
+    wake();
+  });
+  router.get('/hand-overs/:id/package.zip', async (req, res) => {
+    const [store, id] = [storeOf(req), idParam(req)];
+    const row = (await store
+      .db('package')
+      .where({ company_id: store.companyId, id })
+      .first('state', 'build', 'bytes')) as { state: string; build: string; bytes: string } | undefined;
+    if (!row) throw new NotFoundError('No such hand-over here.');
+    if (row.state !== 'ready') throw new RefusedError('The package is not built yet.');
+    res.type('application/zip').setHeader('Content-Length', row.bytes);
+    res.setHeader('Content-Disposition', 'attachment; filename="hand-over.zip"');
+    Readable.from(partsOf(store, id, row.build)).pipe(res);
+  });
+  return router;
+}

@@ -1,0 +1,119 @@
+import { brazerOn, pressureVerdict, type JointLog } from '@hephaist/contracts';
+import { MAKING_SAYS } from '@hephaist/core';
+import type { Content } from './content.js';
+import { clockOf } from './content.js';
+
+/** Rows of the package, the same in CSV and on paper. Every value as text, in the units asked for. */
+export type Row = Readonly<Record<string, string>>;
+
+const percent = (x: number | null): string => (x === null ? '' : `${(100 * x).toFixed(2)} %`);
+
+export function scheduleRows(c: Content): Row[] {
+  const lines = new Map(c.file.lines.map((l) => [l.id, l.name]));
+  const metal = (id: string): string => c.tables.metal(id)?.name ?? id;
+  return [...c.file.joints]
+    .sort((a, b) => a.sort - b.sort)
+    .map((j) => {
+      const planned = c.planOf(j);
+      const chosen = planned.plan?.selection.chosen;
+      const problem = planned.problems?.[0]?.says ?? planned.plan?.troubles.join(', ') ?? '';
+      return {
+        Joint: j.mark,
+        Line: lines.get(j.lineId) ?? '',
+        Tube: `${j.tube.size} ${j.tube.standardId}`,
+        Metals: `${metal(j.tube.metalId)} to ${metal(j.socket.metalId)}`,
+        Position: j.position,
+        'Gap a side': planned.plan ? c.show(planned.plan.gap.sideM, 'gap') : '',
+        Rod: chosen?.filler.id ?? planned.seam?.filler?.id ?? '',
+        Flux: chosen ? (chosen.flux?.id ?? 'none') : '',
+        Overlap: planned.plan ? c.show(planned.plan.overlap.overlapM, 'length') : '',
+        Remarks: j.setAside ? `set aside: ${j.setAside}` : problem,
+      };
+    });
+}
+
+const nameOf = (c: Content, brazerId: string): string => {
+  const b = c.file.brazers.find((x) => x.id === brazerId);
+  return b ? `${b.name} (${b.mark})` : '';
+};
+
+function procedureName(c: Content, log: JointLog): string {
+  const p = c.file.procedures.find((x) => x.id === log.procedureId);
+  return p ? `${p.name} rev ${p.revision}` : '';
+}
+
+export function logRows(c: Content): Row[] {
+  const at = clockOf(c.file.job.timeZone);
+  const marks = new Map(c.file.joints.map((j) => [j.id, j.mark]));
+  const found = new Map(c.entries.map((e) => [e.log.id, e.findings]));
+  return [...c.file.logs]
+    .sort((a, b) => Date.parse(a.brazedAt) - Date.parse(b.brazedAt))
+    .map((l) => ({
+      Joint: marks.get(l.jointId) ?? '',
+      How: MAKING_SAYS[l.madeAs ?? 'first'],
+      Brazed: at(l.brazedAt),
+      Brazer: nameOf(c, l.brazerId),
+      Procedure: procedureName(c, l),
+      Cleaned: at(l.cleanedAt),
+      Rod: l.fillerId,
+      'Rod lot': l.fillerLot,
+      Flux: l.fluxId === undefined ? '' : (l.fluxId ?? 'none'),
+      'Flux lot': l.fluxLot ?? '',
+      'Nitrogen lot': l.nitrogenLot ?? '',
+      'Nitrogen flow': l.nitrogenFlow == null ? '' : c.show(l.nitrogenFlow, 'flow'),
+      'Oxygen before': percent(l.oxygen),
+      'Nitrogen stopped': at(l.nitrogenStoppedAt),
+      Visual: l.visual === 'accepted' ? 'accepted' : `rejected: ${l.visualReason ?? ''}`,
+      'Looked at by': l.lookedBy,
+      Place: l.place ?? '',
+      Photographs: String(l.pictureIds?.length ?? 0),
+      'Out of range': (found.get(l.id) ?? [])
+        .filter((f) => f.asksReason)
+        .map((f) => c.say(f.says))
+        .join('; '),
+      Reason: l.outOfRangeReason ?? '',
+    }));
+}
+
+/** Whether each brazer might braze the joint on the day it was made, and by which coupon. */
+export function qualificationRows(c: Content): Row[] {
+  const at = clockOf(c.file.job.timeZone);
+  return c.entries.flatMap(({ log, joint }) => {
+    const plan = c.planOf(joint).plan;
+    const context = { joint, timeZone: c.file.job.timeZone, record: c.recordOf(log.brazerId), procedures: [] };
+    const permission = plan && brazerOn(log, { ...context, plan });
+    return permission
+      ? [
+          {
+            Joint: joint.mark,
+            Day: at(log.brazedAt).slice(0, 10),
+            Brazer: nameOf(c, log.brazerId),
+            'May braze': permission.may ? 'yes' : 'no',
+            Coupon: permission.by ?? '',
+            'Good through': permission.continuity.goodThrough ?? '',
+            Why: c.say(permission.reasons.join('; ')),
+          },
+        ]
+      : [];
+  });
+}
+
+export function pressureRows(c: Content): Row[] {
+  const at = clockOf(c.file.job.timeZone);
+  const lines = new Map(c.file.lines.map((l) => [l.id, l.name]));
+  return [...c.file.pressureTests]
+    .sort((a, b) => Date.parse(a.startedAt) - Date.parse(b.startedAt))
+    .map((t) => {
+      const verdict = pressureVerdict(t);
+      return {
+        Line: lines.get(t.lineId) ?? '',
+        Test: t.standing ? `standing, ${t.medium}` : 'vacuum decay',
+        Began: at(t.startedAt),
+        Ended: at(t.endedAt),
+        Verdict: verdict?.verdict ?? '',
+        Arithmetic: verdict ? c.say(verdict.arithmetic) : '',
+        'Tested by': t.testedBy,
+        Note: t.note,
+      };
+    });
+}

@@ -1,0 +1,59 @@
+import { describe, expect, it } from 'vitest';
+import { readCleaned } from './cleaned';
+import { entryOf, NOTHING_KEPT, type EntryDraft } from './log-entry-draft';
+
+const now = Date.parse('2026-06-01T12:00:00Z');
+const hours = (n: number): number => now - n * 3_600_000;
+
+describe('joints cleaned and not logged yet', () => {
+  it('are read back; what is old, in the future or broken is left out', () => {
+    const kept = JSON.stringify({ a: hours(3), b: hours(60), c: hours(-1), d: 'soon' });
+    expect(readCleaned(kept, now)).toEqual({ a: hours(3) });
+    expect(readCleaned('{', now)).toEqual({});
+    expect(readCleaned(null, now)).toEqual({});
+  });
+});
+
+describe('an entry as it is typed', () => {
+  const draft: EntryDraft = {
+    ...NOTHING_KEPT,
+    brazerId: 'b',
+    procedureId: '',
+    madeAs: 'first',
+    cleaned: '2026-06-01T08:00',
+    when: '2026-06-01T10:00',
+    fillerId: 'BCuP-5',
+    fluxId: '',
+    flow: '5',
+    oxygen: '0,4',
+    stopped: '',
+    visual: 'accepted',
+    visualReason: 'flux left on',
+    place: ' bay 2 ',
+    pictureIds: [],
+    outOfRangeReason: ' ',
+  };
+  const ids = { id: 'i', jobId: 'j', jointId: 'k', sessionId: null };
+  const about = { zone: 'America/New_York', system: 'us', purged: true } as const;
+  it('becomes instants and SI, with what is empty left out', () => {
+    const entry = entryOf(draft, ids, about);
+    expect(entry).toMatchObject({
+      brazedAt: '2026-06-01T14:00:00Z',
+      cleanedAt: '2026-06-01T12:00:00Z',
+      procedureId: null,
+      oxygen: 0.004,
+      visualReason: null,
+      place: 'bay 2',
+      outOfRangeReason: null,
+      nitrogenStoppedAt: null,
+    });
+    expect(entry.nitrogenFlow).toBeCloseTo(5 * 7.8658e-6, 9);
+    expect('fluxLot' in entry || 'pictureIds' in entry || 'nitrogenLot' in entry).toBe(false);
+  });
+  it('asks nothing of nitrogen where there is no purge, and keeps what cannot be read for the schema to refuse', () => {
+    const dry = entryOf({ ...draft, when: 'noon', oxygen: 'low', flow: 'x' }, ids, { ...about, purged: false });
+    expect('nitrogenFlow' in dry).toBe(false);
+    expect([dry.brazedAt, dry.oxygen]).toEqual(['', NaN]);
+    expect(entryOf({ ...draft, flow: 'x' }, ids, about).nitrogenFlow).toBeNaN();
+  });
+});

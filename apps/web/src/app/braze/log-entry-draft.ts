@@ -1,0 +1,74 @@
+import type { JointLog } from '@hephaist/contracts';
+import type { Making, UnitSystem } from '@hephaist/core';
+import { typed } from '../plan/joint-draft';
+import { instantOf, percentOf } from './log-draft';
+
+/** An entry of the log while it is typed; numbers stay text in the units shown. */
+export interface EntryDraft {
+  brazerId: string;
+  procedureId: string;
+  madeAs: Making;
+  cleaned: string;
+  when: string;
+  fillerId: string;
+  fillerLot: string;
+  fluxId: string;
+  fluxLot: string;
+  nitrogenLot: string;
+  flow: string;
+  oxygen: string;
+  stopped: string;
+  visual: '' | 'accepted' | 'rejected';
+  visualReason: string;
+  lookedBy: string;
+  place: string;
+  pictureIds: readonly string[];
+  outOfRangeReason: string;
+}
+
+/** What stays as it was when the next joint is logged: lots, and who looked. */
+export type Kept = Pick<EntryDraft, 'fillerLot' | 'fluxLot' | 'nitrogenLot' | 'lookedBy'>;
+export const NOTHING_KEPT: Kept = { fillerLot: '', fluxLot: '', nitrogenLot: '', lookedBy: '' };
+
+/** An empty text is left out of the record. */
+const text = <K extends string>(key: K, value: string): { [P in K]?: string } =>
+  (value.trim() ? { [key]: value.trim() } : {}) as { [P in K]?: string };
+
+/**
+ * The entry that a draft stands for. A time that cannot be read becomes '', a number NaN, which the schema refuses at
+ * their field.
+ * @param purged nitrogen is asked for at this joint
+ */
+export function entryOf(
+  d: EntryDraft,
+  ids: Pick<JointLog, 'id' | 'jobId' | 'jointId' | 'sessionId'>,
+  about: { readonly zone: string; readonly system: UnitSystem; readonly purged: boolean },
+): JointLog {
+  const instant = (local: string): string => instantOf(local, about.zone) ?? '';
+  return {
+    ...ids,
+    brazerId: d.brazerId,
+    brazedAt: instant(d.when),
+    fillerId: d.fillerId,
+    fillerLot: d.fillerLot.trim(),
+    oxygen: d.oxygen.trim() === '' ? null : percentOf(d.oxygen),
+    visual: d.visual as JointLog['visual'],
+    visualReason: d.visual === 'rejected' ? ((d.visualReason || null) as JointLog['visualReason']) : null,
+    lookedBy: d.lookedBy.trim(),
+    outOfRangeReason: d.outOfRangeReason.trim() || null,
+    madeAs: d.madeAs,
+    procedureId: d.procedureId || null,
+    cleanedAt: d.cleaned ? instant(d.cleaned) : null,
+    fluxId: d.fluxId || null,
+    ...(d.fluxId ? text('fluxLot', d.fluxLot) : {}),
+    ...(about.purged
+      ? {
+          ...text('nitrogenLot', d.nitrogenLot),
+          nitrogenFlow: d.flow.trim() ? typed(d.flow, 'flow', about.system) : null,
+          nitrogenStoppedAt: d.stopped ? instant(d.stopped) : null,
+        }
+      : {}),
+    ...text('place', d.place),
+    ...(d.pictureIds.length ? { pictureIds: [...d.pictureIds] } : {}),
+  };
+}

@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { JointLog, Stored } from '@hephaist/contracts';
+import { cleanLeftS, MAKING_SAYS } from '@hephaist/core';
+import { CrewStore } from '../data/crew.store';
+import { JobStore } from '../data/job.store';
+import { SignaturesOf } from '../keep/signatures-of';
+import { UnitsStore } from '../units/units.store';
+import { localNow } from './log-draft';
+import { LogPhotos } from './log-photos';
+
+/** One entry of the log as it was filed. */
+@Component({
+  selector: 'hp-log-entry',
+  imports: [LogPhotos, SignaturesOf],
+  template: `
+    @let l = log();
+    <section [class.bad]="l.visual === 'rejected'">
+      <strong
+        >{{ l.visual === 'accepted' ? '✓' : '✕' }} {{ how() }} and
+        {{ l.visual === 'accepted' ? 'accepted' : 'rejected' }}</strong
+      >
+      @for (line of lines(); track line) {
+        <p>{{ line }}</p>
+      }
+      @if (l.visualReason) {
+        <p class="refused">{{ l.visualReason }}. It may be repaired once, then cut out (NFPA 99, from memory).</p>
+      }
+      @if (l.pictureIds?.length) {
+        <hp-log-photos [pictureIds]="l.pictureIds ?? []" [mark]="mark()" />
+      }
+      <p class="quiet">Looked at by {{ l.lookedBy }}.</p>
+      @if (l.outOfRangeReason) {
+        <p class="caution">▲ Out of range: {{ l.outOfRangeReason }}</p>
+        <hp-signatures-of [recordId]="l.id" [version]="l.version" />
+      }
+    </section>
+  `,
+  styles: `
+    section {
+      border-left: 4px solid var(--fine);
+      padding: 2px 12px;
+    }
+    .bad {
+      border-color: var(--refused);
+    }
+    p {
+      font-size: 14px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LogEntry {
+  readonly log = input.required<Stored<JointLog>>();
+  readonly mark = input.required<string>();
+  private readonly crew = inject(CrewStore);
+  private readonly units = inject(UnitsStore);
+  private readonly zone = inject(JobStore).job()?.timeZone ?? 'UTC';
+
+  protected readonly how = computed(() => {
+    const madeAs = this.log().madeAs ?? 'first';
+    const words = madeAs === 'first' ? 'brazed' : MAKING_SAYS[madeAs];
+    return words[0]?.toUpperCase() + words.slice(1);
+  });
+  protected readonly lines = computed((): string[] => {
+    const l = this.log();
+    const at = (instant: string): string => localNow(this.zone, new Date(instant)).replace('T', ' ');
+    const name = this.crew.brazers().find((b) => b.id === l.brazerId)?.name ?? 'someone no longer on file';
+    const procedure = this.crew.procedures().find((p) => p.id === l.procedureId);
+    const cleanS = l.cleanedAt ? cleanLeftS(Date.parse(l.cleanedAt), Date.parse(l.brazedAt)) : null;
+    const part = (words: string, lot: string | undefined): string => (lot ? `${words}, lot ${lot}` : words);
+    const nitrogen = [
+      l.nitrogenLot ? `lot ${l.nitrogenLot}` : '',
+      l.nitrogenFlow == null ? '' : this.units.show(l.nitrogenFlow, 'flow'),
+      l.nitrogenStoppedAt ? `stopped ${at(l.nitrogenStoppedAt).slice(11)}` : '',
+    ].filter(Boolean);
+    return [
+      `${name}, ${at(l.brazedAt)}${procedure ? `, to ${procedure.name} rev ${procedure.revision}` : ''}`,
+      `${part(l.fillerId, l.fillerLot)}${l.oxygen === null ? '' : `, oxygen ${(l.oxygen * 100).toFixed(2)} %`}`,
+      ...(l.fluxId ? [part(`Flux ${l.fluxId}`, l.fluxLot)] : []),
+      ...(nitrogen.length ? [`Nitrogen ${nitrogen.join(', ')}`] : []),
+      ...(l.cleanedAt && cleanS !== null
+        ? [`Cleaned ${at(l.cleanedAt)}, ${((8 * 3600 - cleanS) / 3600).toFixed(1)} h before`]
+        : []),
+      ...(l.place ? [l.place] : []),
+    ];
+  });
+}

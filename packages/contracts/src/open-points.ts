@@ -1,0 +1,110 @@
+import { outsideSupport, type BrazerRecord, type Catalogue } from '@hephaist/core';
+import type { JobFile } from './exchange.js';
+import type { JointLog } from './joint-log.js';
+import { logFindingsOf } from './log-check.js';
+import type { Planned } from './planner.js';
+import { lineTested } from './pressure-test.js';
+import { inForce, qualifiedBy, statedProcedure } from './procedure.js';
+import type { Joint } from './records.js';
+
+/** Something that is open at a hand-over, with the joints, lines or procedures it is about. */
+export interface OpenPoint {
+  readonly what: string;
+  readonly about: readonly string[];
+}
+
+/** The part of a job's file that tells what is open. */
+export type Readied = Pick<
+  JobFile,
+  'job' | 'lines' | 'joints' | 'logs' | 'procedures' | 'coupons' | 'pqrs' | 'pressureTests'
+>;
+
+/** The last entry of each joint. */
+export function lastLogs(logs: readonly JointLog[]): Map<string, JointLog> {
+  const last = new Map<string, JointLog>();
+  for (const l of logs) {
+    const before = last.get(l.jointId);
+    if (!before || Date.parse(before.brazedAt) <= Date.parse(l.brazedAt)) last.set(l.jointId, l);
+  }
+  return last;
+}
+
+/** What speaks against each entry of a job's log; entries whose joint has no plan are left out. */
+export function findingsOfLog(
+  file: Pick<Readied, 'job' | 'joints' | 'procedures'>,
+  logs: Iterable<JointLog>,
+  plan: (joint: Joint) => Planned,
+  recordOf: (brazerId: string) => BrazerRecord | null,
+) {
+  const joints = new Map(file.joints.map((j) => [j.id, j]));
+  return [...logs].flatMap((log) => {
+    const joint = joints.get(log.jointId);
+    const planned = joint && plan(joint).plan;
+    if (!joint || !planned) return [];
+    const { procedures, job } = file;
+    const findings = logFindingsOf(log, {
+      joint,
+      plan: planned,
+      timeZone: job.timeZone,
+      record: recordOf(log.brazerId),
+      procedures,
+    });
+    return [{ log, joint, findings }];
+  });
+}
+
+/**
+ * Everything that is not finished or not in order: joints not made or rejected, entries out of range without a signed
+ * reason, what was not written down in medical gas, lines that no test reached, procedures beyond their records.
+ */
+export function openPoints(
+  file: Readied,
+  plan: (joint: Joint) => Planned,
+  recordOf: (brazerId: string) => BrazerRecord | null,
+  tables: Catalogue,
+): OpenPoint[] {
+  const points: OpenPoint[] = [];
+  const add = (what: string, about: readonly string[]): void => void (about.length && points.push({ what, about }));
+  const last = lastLogs(file.logs);
+  const live = file.joints.filter((j) => !j.setAside);
+  const marks = (joints: readonly Joint[]): string[] => joints.map((j) => j.mark);
+  add('not brazed yet', marks(live.filter((j) => !last.has(j.id))));
+  add('rejected, and neither repaired nor made anew', marks(live.filter((j) => last.get(j.id)?.visual === 'rejected')));
+  const accepted = [...last.values()].filter((l) => l.visual === 'accepted');
+  const found = findingsOfLog(file, accepted, plan, recordOf);
+  const unreasoned = found.filter((f) => !f.log.outOfRangeReason && f.findings.some((x) => x.asksReason));
+  for (const about of ['brazer', 'procedure', 'rod', 'flux', 'cleaning', 'nitrogen'] as const)
+    add(
+      `${about} out of range or missing, without a signed reason`,
+      unreasoned.filter((f) => f.findings.some((x) => x.asksReason && x.about === about)).map((f) => f.joint.mark),
+    );
+  const remarked = found.filter((f) => f.findings.some((x) => !x.asksReason && x.about === 'cleaning'));
+  add(
+    'cleaning not in order or not written down',
+    remarked.map((f) => f.joint.mark),
+  );
+  const lineOf = new Map(file.joints.map((j) => [j.id, j.lineId]));
+  for (const l of file.lines) {
+    if (l.testPa <= 0) continue;
+    const brazed = accepted.filter((x) => lineOf.get(x.jointId) === l.id);
+    const { held, openJointIds } = lineTested(l, brazed, file.pressureTests);
+    if (!held && brazed.length) add('no pressure test that held at its pressure', [l.name]);
+    else if (openJointIds.length)
+      add(`brazed after the test of ${l.name}`, marks(live.filter((j) => openJointIds.includes(j.id))));
+  }
+  const named = new Set(file.logs.map((l) => l.procedureId));
+  const beyond = inForce(file.procedures)
+    .filter((p) => named.has(p.id))
+    .filter((p) => {
+      const stated = statedProcedure(p);
+      const own = file.pqrs.filter((r) => r.procedureName === p.name).map((r) => qualifiedBy(r, file.coupons, tables));
+      return stated && outsideSupport(stated, own).length > 0;
+    });
+  add(
+    'procedure beyond what its records support',
+    beyond.map((p) => `${p.name} rev ${p.revision}`),
+  );
+  const merged = new Map<string, string[]>();
+  for (const p of points) merged.set(p.what, [...(merged.get(p.what) ?? []), ...p.about]);
+  return [...merged].map(([what, about]) => ({ what, about }));
+}
