@@ -1,6 +1,13 @@
 import { expect } from '@playwright/test';
 import ICAL from 'ical.js';
-import { expectAxeClean, giveSignature, openDemo, test } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, signIn, test as base } from './helpers';
+
+const test = base.extend({
+  context: async ({ context }, use) => {
+    await signIn(context.request, 'wren');
+    await use(context);
+  },
+});
 
 test('the lead shares the work, plans the coupons that are missing, and prints their travellers', async ({ page }) => {
   const job = await openDemo(page, 'keep');
@@ -67,7 +74,7 @@ test('the lead shares the work, plans the coupons that are missing, and prints t
     await page.getByRole('dialog').getByRole('button', { name: 'Do not sign' }).click();
     await expect(page.getByRole('row', { name: /Dov Castellan/ })).not.toContainText('✕ withdrawn');
     await page.getByRole('button', { name: 'Sign', exact: true }).click();
-    await giveSignature(page);
+    await giveSignature(page, 'wren');
     await expect(page.getByRole('row', { name: /Dov Castellan/ })).toContainText('✕ withdrawn');
   });
 });

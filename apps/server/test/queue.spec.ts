@@ -68,7 +68,10 @@ it('what a killed server left half built is built again', async () => {
 it('one that cannot be built says so, after it was tried again', async () => {
   const id = await handOver();
   const at = { company_id: h.store.companyId, id };
-  await h.db('package').where(at).update({ snapshot: Buffer.from('torn') });
+  await h
+    .db('package')
+    .where(at)
+    .update({ snapshot: Buffer.from('torn') });
   await open[0]?.wake();
   await until(id, 'failed');
   expect((await states()).get(id)?.problem).toContain('could not be built');

@@ -41,9 +41,17 @@ const envelope = yup
   .noUnknown()
   .test('something', 'nothing to write', (c) => (c.records?.length ?? 0) + (c.removals?.length ?? 0) > 0);
 
+/** A command before its records are read by their own schema. */
+interface Envelope {
+  readonly id: string;
+  readonly kind: Kind;
+  readonly records: readonly { readonly seen: number; readonly data: object }[];
+  readonly removals?: PutCommand['removals'];
+}
+
 /** Reads a command from outside. @throws ContractError with a problem for each field */
 export function parseCommand(value: unknown, tables: Catalogue = SHIPPED): PutCommand {
-  const outer = parse(envelope, value, '', tables);
+  const outer = parse<Envelope>(envelope as AnyFlagSchema<Envelope>, value, '', tables);
   const records = outer.records.map((r, i) => ({
     seen: r.seen,
     data: parse(

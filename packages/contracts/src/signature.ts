@@ -47,14 +47,14 @@ export const signatureSchema = yup
     person: line('Name').required(),
     roles: yup.array(yup.string().required()).required(),
     at: instantSchema.required(),
-    /** When it came in with a file; absent where it was given here. What came in was not checked against a password. */
-    importedAt: instantSchema.optional().default(undefined),
   })
   .noUnknown('has a field that is not known here');
-export type Signature = Omit<yup.InferType<typeof signatureSchema>, 'meaning' | 'importedAt'> & {
-  meaning: Meaning;
-  importedAt?: string | undefined;
-};
+export type Signature = Omit<yup.InferType<typeof signatureSchema>, 'meaning'> & { meaning: Meaning };
+
+/** A signature as it is shown: one that came in with a file was not checked against a password here. */
+export interface ShownSignature extends Signature {
+  readonly imported: boolean;
+}
 
 /** A password given again, and what it is given for. Comes beside a command. */
 export const signingSchema = yup

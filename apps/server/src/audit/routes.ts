@@ -1,4 +1,4 @@
-import { idSchema, parse } from '@hephaist/contracts';
+import { idSchema, parse, type ShownSignature } from '@hephaist/contracts';
 import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { plain } from '../records/plain.js';
@@ -21,7 +21,12 @@ export function trailRoutes(): Router {
   });
   router.get('/signatures/:id', async (req, res) => {
     const recordId = parse<string>(idSchema, req.params['id']);
-    res.json((await storeOf(req).list('signature', { record_id: recordId })).map(plain));
+    const store = storeOf(req);
+    const [signatures, imported] = [
+      await store.list('signature', { record_id: recordId }),
+      await store.importedSignatures(),
+    ];
+    res.json(signatures.map((s): ShownSignature => ({ ...plain(s), imported: imported.has(s.id) })));
   });
   return router;
 }

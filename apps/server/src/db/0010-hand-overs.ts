@@ -1,9 +1,17 @@
 import type { Knex } from 'knex';
-import { evidenceTable, refer } from './evidence-table.js';
+import { evidenceTable, refer, stays } from './evidence-table.js';
 
 /** Hand-overs, which are evidence, and the packages that are built of them, which can be built again. */
 export async function up(db: Knex): Promise<void> {
   await evidenceTable(db, 'hand_over', (t) => refer(t, 'job_id', 'job'));
+  // Signatures that came in with a file: nobody gave a password for them here.
+  await db.schema.createTable('imported_signature', (t) => {
+    t.uuid('company_id').notNullable();
+    t.uuid('id').notNullable();
+    t.primary(['company_id', 'id']);
+    t.foreign(['company_id', 'id']).references(['company_id', 'id']).inTable('signature');
+  });
+  await stays(db, 'imported_signature');
   await db.schema.createTable('package', (t) => {
     t.uuid('company_id').notNullable();
     t.uuid('id').notNullable();

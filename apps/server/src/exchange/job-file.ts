@@ -123,11 +123,7 @@ export async function importJob(
     await shared('coupon', file.coupons);
     await shared('confirmation', file.confirmations);
     await shared('pqr', file.pqrs);
-    const importedAt = new Date().toISOString();
-    await shared(
-      'signature',
-      file.signatures.map((s) => ({ ...s, importedAt: s.importedAt ?? importedAt })),
-    );
+    kept += file.signatures.length - (await trx.importSignatures(file.signatures));
     return { jobId: file.job.id, kept };
   });
 }

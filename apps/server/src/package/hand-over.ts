@@ -40,6 +40,7 @@ export async function handOver(
         { seq: string; hash: string } | undefined;
       const job = await exportJob(trx, jobId);
       const brazings = await brazingsOf(trx, await tablesOf(trx));
+      const imported = [...(await trx.importedSignatures())];
       const file = parseJobFile(JSON.parse(job));
       const { points } = readiness(file, brazings);
       const live = file.joints.filter((j) => !j.setAside);
@@ -55,7 +56,7 @@ export async function handOver(
       };
       await trx.insert('hand_over', record);
       await signRecord(trx, 'hand_over', { data: record, version: 1 }, 'handed-over', signer);
-      const snapshot = await packSnapshot({ job, brazings, company });
+      const snapshot = await packSnapshot({ job, brazings, company, imported });
       await trx.db('package').insert({ ...at, id: record.id, snapshot });
       return record;
     },

@@ -2,7 +2,6 @@ import {
   contentHash,
   lastLogs,
   parseJobFile,
-  writeJobFile,
   type HandOverDetail,
   type JobFile,
   type Manifest,
@@ -229,10 +228,18 @@ describe('the package', () => {
     await there.as('fitter').get(`/api/pictures/${pictureId}`).expect(200);
     const text2 = (await there.as('lead').get(`/api/jobs/${jobId}/export`).expect(200)).text;
     const back = JSON.parse(text2) as JobFile;
-    expect(back.signatures.every((s) => s.importedAt)).toBe(true);
-    expect(writeJobFile({ ...back, signatures: [] })).toBe(
-      writeJobFile({ ...(JSON.parse(text('job.hephaist.json')) as JobFile), signatures: [] }),
-    );
+    expect(text2).toBe(text('job.hephaist.json'));
+    const [came] = back.signatures;
+    const shown = await there
+      .as('auditor')
+      .get(`/api/signatures/${came?.recordId ?? ''}`)
+      .expect(200);
+    expect(shown.body).toMatchObject([{ meaning: 'out-of-range', imported: true }]);
+    const own = await h
+      .as('auditor')
+      .get(`/api/signatures/${came?.recordId ?? ''}`)
+      .expect(200);
+    expect(own.body).toMatchObject([{ imported: false }]);
     await send(zip).expect(409);
     await there.close();
   });

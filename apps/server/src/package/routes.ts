@@ -46,7 +46,7 @@ export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => 
     if (!row) throw new NotFoundError('No such hand-over here.');
     if (row.state !== 'ready') throw new RefusedError('The package is not built yet.');
     res.type('application/zip').setHeader('Content-Length', row.bytes);
-    res.setHeader('Content-Disposition', 'attachment; filename="hand-over.zip"');
+    res.setHeader('Content-Disposition', 'attachment');
     Readable.from(partsOf(store, id, row.build)).pipe(res);
   });
   return router;

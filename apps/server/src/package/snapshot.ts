@@ -7,6 +7,8 @@ export interface Snapshot {
   readonly job: string;
   readonly brazings: readonly Brazing[];
   readonly company: string;
+  /** Signatures in the file that were not given here. */
+  readonly imported: readonly string[];
 }
 
 export const packSnapshot = (s: Snapshot): Promise<Buffer> => promisify(gzip)(Buffer.from(JSON.stringify(s)));

@@ -166,6 +166,24 @@ export class RecordStore {
     await appendTrail(this.db, this.companyId, { at: new Date(), by, deed, records, says });
   }
 
+  /** Files signatures that came in with a file, marked as such; how many were new. */
+  async importSignatures(signatures: readonly RecordKinds['signature'][]): Promise<number> {
+    const fresh = await this.insertMany('signature', signatures);
+    for (let from = 0; from < fresh.length; from += INSERT_AT_ONCE)
+      await this.db('imported_signature').insert(
+        fresh.slice(from, from + INSERT_AT_ONCE).map((id) => ({ company_id: this.companyId, id })),
+      );
+    return fresh.length;
+  }
+
+  /** Ids of the signatures that came in with a file. */
+  async importedSignatures(): Promise<Set<string>> {
+    const rows = (await this.db('imported_signature').where({ company_id: this.companyId }).select('id')) as {
+      id: string;
+    }[];
+    return new Set(rows.map((r) => r.id));
+  }
+
   async hasPicture(id: string): Promise<boolean> {
     return Boolean(await this.db('picture').where({ company_id: this.companyId, id }).first('id'));
   }

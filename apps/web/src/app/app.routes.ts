@@ -59,6 +59,11 @@ export const routes: Routes = [
         loadComponent: () => import('./keep/share-page').then((m) => m.SharePage),
       },
       {
+        path: 'keep/hand-over',
+        title: 'Hand over · Hephaist',
+        loadComponent: () => import('./keep/hand-over-page').then((m) => m.HandOverPage),
+      },
+      {
         path: 'keep/procedures',
         title: 'Procedures · Hephaist',
         loadComponent: () => import('./keep/procedures-page').then((m) => m.ProceduresPage),

@@ -9,7 +9,7 @@ export const signedLines = (c: Content, recordId: string): string[] =>
     .filter((s) => s.recordId === recordId)
     .map(
       (s) =>
-        `Signed by ${s.person} (${s.roles.join(', ')}): ${MEANINGS[s.meaning]}, ${s.at.slice(0, 16).replace('T', ' ')} UTC, ${s.contentHash.slice(0, 16)}${s.importedAt ? '; came in with a file, not signed here' : ''}`,
+        `Signed by ${s.person} (${s.roles.join(', ')}): ${MEANINGS[s.meaning]}, ${s.at.slice(0, 16).replace('T', ' ')} UTC, ${s.contentHash.slice(0, 16)}${c.snapshot.imported.includes(s.id) ? '; came in with a file, not signed here' : ''}`,
     );
 
 /** Every revision that the log was worked to or that is in force, with its records and how they tested. */

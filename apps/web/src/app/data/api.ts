@@ -50,15 +50,19 @@ export async function call<T>(path: string, init?: RequestInit): Promise<T> {
   return (isJson ? await response.json() : null) as T;
 }
 
+/** Takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
+export async function fetchFile(path: string, init?: RequestInit): Promise<Blob> {
+  const response = await reach(path, init);
+  return response.ok ? response.blob() : refuse(response);
+}
+
 /** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
-export async function download(path: string, body: unknown): Promise<Blob> {
-  const response = await reach(path, {
+export const download = (path: string, body: unknown): Promise<Blob> =>
+  fetchFile(path, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(body),
   });
-  return response.ok ? response.blob() : refuse(response);
-}
 
 const sending =
   (method: 'POST' | 'PUT') =>

@@ -1,25 +1,31 @@
-import { MAX_BODY_BYTES, MAX_BODY_SAYS } from '@hephaist/contracts';
+import { MAX_BODY_BYTES, MAX_BODY_SAYS, MOST_PACKAGE_BYTES } from '@hephaist/contracts';
 import { ApiProblem, call } from '../data/api';
 import { newId } from '../data/outbox';
 
 export type ImportOutcome =
   { readonly jobId: string; readonly says: null } | { readonly jobId: null; readonly says: string };
 
+/** The package of a hand-over rather than a job's file alone. */
+const isPackage = (file: { readonly name: string }): boolean => /\.zip$/i.test(file.name);
+
 /** Why a file is not even read, or null. */
 export function fileTooLarge(file: { readonly name: string; readonly size: number }): string | null {
-  if (file.size <= MAX_BODY_BYTES) return null;
-  return `${file.name} is ${Math.round(file.size / 1e6)} MB; at most ${MAX_BODY_SAYS} can be read at once.`;
+  const most = isPackage(file) ? MOST_PACKAGE_BYTES : MAX_BODY_BYTES;
+  if (file.size <= most) return null;
+  const says = isPackage(file) ? `${Math.round(most / 1e6)} MB` : MAX_BODY_SAYS;
+  return `${file.name} is ${Math.round(file.size / 1e6)} MB; at most ${says} can be read at once.`;
 }
 
-/** Sends a job file to be taken in, all or nothing; says why not in the file's own terms. */
+/** Sends a job file or a package to be taken in, all or nothing; says why not in the file's own terms. */
 export async function importJobFile(file: File): Promise<ImportOutcome> {
   const large = fileTooLarge(file);
   if (large) return { jobId: null, says: large };
   try {
-    const done = await call<{ jobId: string }>(`import/${newId()}`, {
+    const zip = isPackage(file);
+    const done = await call<{ jobId: string }>(`${zip ? 'import-package' : 'import'}/${newId()}`, {
       method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: await file.text(),
+      headers: { 'Content-Type': zip ? 'application/zip' : 'application/json' },
+      body: zip ? file : await file.text(),
     });
     return { jobId: done.jobId, says: null };
   } catch (e) {

@@ -26,7 +26,7 @@ import { May } from '../people/may';
           #picker
           class="visually-hidden"
           type="file"
-          accept=".json,application/json"
+          accept=".json,.zip,application/json,application/zip"
           aria-label="Job file"
           (change)="bringIn(picker)"
         />

@@ -11,14 +11,12 @@ import { Tabs } from '../shell/tabs';
 import { KEEP_TABS } from './keep-tabs';
 import { Board } from './board';
 import { CalendarFeed } from './calendar-feed';
-import { HandOver } from './hand-over';
 import { Procedures } from './procedures';
-import { May } from '../people/may';
 
-/** Keep: who may braze a joint on any day and why not, the procedures on file, and the job as a file. */
+/** Keep: who may braze a joint on any day and why not and the procedures on file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [May, Tabs, Entry, PickField, Board, Procedures, HandOver, CalendarFeed],
+  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed],
   template: `
     <section class="main">
       @if (store.selected(); as joint) {
@@ -46,7 +44,6 @@ import { May } from '../people/may';
     <aside>
       <hp-procedures />
       <hp-calendar-feed />
-      <hp-hand-over *hpMay="'export'" />
     </aside>
   `,
   styles: `

@@ -73,7 +73,7 @@ export class SignDialog {
       await this.asked.send(this.password());
       this.ref.close(true);
     } catch (e) {
-      const own = e instanceof ApiProblem && e.problem.fields?.find((f) => f.field === 'signature.password');
+      const own = e instanceof ApiProblem && e.problem.fields?.find((f) => /(^|\.)password$/.test(f.field));
       this.problem.set(own ? own.says : (e as Error).message);
     } finally {
       this.busy.set(false);
