@@ -7,6 +7,7 @@ import { performance } from 'node:perf_hooks';
 import { connect } from '../apps/server/src/db/connect.js';
 import { benchTrail } from './trail.js';
 import { largeJob } from './large-job.js';
+import { benchPackage } from './package.js';
 import { percentile, say } from './say.js';
 
 /** The whole application with a job of 10 000 joints: first load, schedule scroll, memory, and the API under 50 clients. */
@@ -20,6 +21,14 @@ async function trailOf(pg: string): Promise<void> {
   await db.raw('create database trail');
   await db.destroy();
   await benchTrail(pg.replace(/\/[^/]+$/, '/trail'));
+}
+
+/** A package in a database of its own. */
+async function packageOf(pg: string): Promise<void> {
+  const db = connect(pg);
+  await db.raw('create database package');
+  await db.destroy();
+  await benchPackage(pg.replace(/\/[^/]+$/, '/package'));
 }
 
 /** Makes the first administrator and answers the cookie. */
@@ -156,6 +165,7 @@ export async function benchApplication(): Promise<void> {
     say('import a job of 10 000 joints', performance.now() - start);
     await apiLoad(url, Cookie, file.job.id);
     await screens(url, Cookie, file.job.id);
+    await packageOf(pg);
     await trailOf(pg);
   } finally {
     server.kill();

@@ -28,5 +28,6 @@ export function largeJob(n: number): JobFile {
     lines: demo.lines.map((l) => ({ ...l, id: lineId.get(l.id) ?? '', jobId })),
     joints,
     logs: [],
+    pressureTests: [],
   };
 }

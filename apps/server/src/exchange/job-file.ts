@@ -24,33 +24,19 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
   const own = { job_id: jobId };
-  const [
-    lines,
-    joints,
-    logs,
-    procedures,
-    brazers,
-    coupons,
-    confirmations,
-    pqrs,
-    pressureTests,
-    ownRows,
-    sessions,
-    marks,
-  ] = await Promise.all([
-    store.list('line', own),
-    store.list('joint', own),
-    store.list('log', own),
-    store.list('procedure'),
-    store.list('brazer'),
-    store.list('coupon'),
-    store.list('confirmation'),
-    store.list('pqr'),
-    store.list('pressure_test', own),
-    store.list('own_row'),
-    store.list('purge_session', own),
-    store.list('purge_mark', own),
-  ]);
+  // One after the other: within a transaction there is one connection.
+  const lines = await store.list('line', own);
+  const joints = await store.list('joint', own);
+  const logs = await store.list('log', own);
+  const procedures = await store.list('procedure');
+  const brazers = await store.list('brazer');
+  const coupons = await store.list('coupon');
+  const confirmations = await store.list('confirmation');
+  const pqrs = await store.list('pqr');
+  const pressureTests = await store.list('pressure_test', own);
+  const ownRows = await store.list('own_row');
+  const sessions = await store.list('purge_session', own);
+  const marks = await store.list('purge_mark', own);
   const traces = await Promise.all(
     sessions.map(async (s) => (await store.trace.rows(s.id)).map((r) => ({ sessionId: s.id, ...filed(r) }))),
   );

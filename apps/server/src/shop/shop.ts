@@ -8,13 +8,16 @@ import type { RecordStore } from '../records/store.js';
 export const tablesOf = async (store: RecordStore): Promise<Catalogue> => catalogueWith(await store.list('own_row'));
 
 async function dataOf(store: RecordStore): Promise<ShopData> {
-  const [rows, weighings] = await Promise.all([store.list('own_row'), store.list('weighing')]);
+  // One after the other: within a transaction there is one connection.
+  const rows = await store.list('own_row');
+  const weighings = await store.list('weighing');
   return { rows, weighing: weighings[0] ?? null };
 }
 
 /** Tables, procedures and weights as the planner asks for them. */
 export async function shopFor(store: RecordStore): Promise<Shop> {
-  const [{ rows, weighing }, procedures] = await Promise.all([dataOf(store), store.list('procedure')]);
+  const { rows, weighing } = await dataOf(store);
+  const procedures = await store.list('procedure');
   return shopOf(rows, procedures, weighing);
 }
 

@@ -59,10 +59,26 @@ export const validCoupons = (
     (c) => c.passed && c.brazedOn <= on && (rules.validMonths === 0 || addMonths(c.brazedOn, rules.validMonths) >= on),
   );
 
+const known = new WeakMap<BrazerRecord, WeakMap<object, Map<string, Continuity>>>();
+
+/** Continuity of a brazer, worked out once for a record, rule set, filler and day: many joints ask the same. */
+function continuityOf(record: BrazerRecord, rules: RuleSet, fNumber: string | null, on: Day): Continuity {
+  const byRules = known.get(record) ?? new WeakMap<object, Map<string, Continuity>>();
+  known.set(record, byRules);
+  const answers = byRules.get(rules) ?? new Map<string, Continuity>();
+  byRules.set(rules, answers);
+  const key = `${on} ${rules.medical ? (fNumber ?? '') : ''}`;
+  const before = answers.get(key);
+  if (before) return before;
+  const answer = continuity(continuityEvents(record, rules, fNumber), on, rules);
+  answers.set(key, answer);
+  return answer;
+}
+
 /** Whether a brazer may braze a joint on a day, with every reason why not. */
 export function mayBraze(record: BrazerRecord, joint: JointVariables, on: Day): Permission {
   const rules = joint.rules ?? ASME_RULES;
-  const kept = continuity(continuityEvents(record, rules, joint.fNumber), on, rules);
+  const kept = continuityOf(record, rules, joint.fNumber, on);
   const reasons: string[] = [];
   const withdrawn = record.withdrawn !== null && record.withdrawn.on <= on;
   if (record.withdrawn && withdrawn) reasons.push(`withdrawn on ${record.withdrawn.on}: ${record.withdrawn.reason}`);
