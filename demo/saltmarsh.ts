@@ -122,6 +122,8 @@ function coupon(wish: CouponWish): Coupon {
     position: wish.position,
     overlapM,
     boreClean: true,
+    visualReason: null,
+    statement: { cleaning: 'dry abrasive pad, wiped', gapM: 0.002 * INCH, purgeFlow: 4 * SCFH },
     faces: [
       { name: 'left', overlapM, voids },
       { name: 'right', overlapM, voids: [] },

@@ -74,9 +74,9 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     await page.getByRole('link', { name: /Prove/ }).click();
     await page.getByRole('button', { name: 'Enter a coupon' }).click();
     await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
-    await page.getByLabel('Left side').fill('0.10-0.15, 0.40-0.55');
+    await page.getByLabel('Left side, voids').fill('0.10-0.15, 0.40-0.55');
     await expect(page.getByRole('heading', { name: 'C-013 fails as typed.' })).toBeVisible();
-    await page.getByLabel('Left side').fill('0.10-0.15, 0.40-0.45');
+    await page.getByLabel('Left side, voids').fill('0.10-0.15, 0.40-0.45');
     await expect(
       page.getByText('left: 0.050 in + 0.050 in = 0.100 in of 0.910 in = 11.0 %, limit 20 %: passes'),
     ).toBeVisible();

@@ -73,7 +73,7 @@ test('a strip is read on a photograph: scale, bond line, voids proposed, correct
   });
 
   await test.step('the voids stand in the form, and the filed coupon shows its photograph', async () => {
-    await expect(page.getByLabel('Left side')).toHaveValue(/^0\.09\d+-0\.19\d+$/);
+    await expect(page.getByLabel('Left side, voids')).toHaveValue(/^0\.09\d+-0\.19\d+$/);
     await expect(page.getByText('✓ the photograph is kept with it')).toBeVisible();
     await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
     await page.getByLabel('Read by').fill('Harbour Light Laboratory');
@@ -85,4 +85,46 @@ test('a strip is read on a photograph: scale, bond line, voids proposed, correct
     await expect(picture).toBeVisible();
     await expectAxeClean(page);
   });
+});
+
+test('voids are dragged along the strip, and what filing the coupon changes is said before it is signed', async ({
+  page,
+}) => {
+  await openDemo(page, 'prove');
+  await page.getByRole('button', { name: 'Enter a coupon' }).click();
+  await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
+  const bar = page.getByRole('group', { name: 'left side: drag to mark a void' });
+  await bar.scrollIntoViewIfNeeded();
+  const box = (await bar.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
+  const drag = async (from: number, to: number): Promise<void> => {
+    const [y, at] = [box.y + box.height / 2, (share: number) => box.x + box.width * share];
+    await page.mouse.move(at(from), y);
+    await page.mouse.down();
+    await page.mouse.move(at(to), y, { steps: 5 });
+    await page.mouse.up();
+  };
+  await drag(0.3, 0.4);
+  await expect(page.getByLabel('Left side, voids')).toHaveValue(/^0\.2\d+-0\.3\d+$/);
+  await drag(0.7, 0.7);
+  await expect(page.getByRole('slider')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Add a void on the right side' }).click();
+  const end = page.getByRole('slider', { name: 'right void 1 ends' });
+  for (let i = 0; i < 4; i++) await end.press('Shift+ArrowRight');
+  await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
+  await end.press('Delete');
+  await expect(page.getByRole('heading', { name: /passes as typed/ })).toBeVisible();
+  await page.getByLabel('Looked at', { exact: true }).selectOption('flux left on');
+  await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
+  await page.getByLabel('Looked at', { exact: true }).selectOption('');
+  await expect(page.getByText(/also wants stated: how it was cleaned, the gap, the nitrogen flow/)).toBeVisible();
+  await page.getByLabel('Cleaned how').fill('dry abrasive pad');
+  await page.getByLabel('Gap a side').fill('0.002');
+  await page.getByLabel('Nitrogen flow').fill('5');
+  await expect(page.getByText(/also wants stated/)).toBeHidden();
+  await page.getByLabel('Read by').fill('Harbour Light Laboratory');
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: 'File the result' }).click();
+  await expect(page.getByRole('dialog').getByText(/The brazer (was .*, and is then|stays) good through/)).toBeVisible();
+  await giveSignature(page);
+  await expect(page.getByText(/Cleaned: dry abrasive pad. Gap 0.0020 in a side. Nitrogen 5.0 SCFH/)).toBeVisible();
 });

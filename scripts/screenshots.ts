@@ -69,14 +69,6 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
       await p.getByRole('button', { name: /^PF-11/ }).click();
     },
   },
-  'joint-form': {
-    path: `/job/${job}/plan`,
-    act: async (p) => {
-      await p.getByRole('grid').getByText('PF-07', { exact: true }).click();
-      await p.getByRole('button', { name: 'Edit joint' }).click();
-      await p.getByLabel('Metal of the socket').waitFor();
-    },
-  },
   braze: {
     path: `/job/${job}/braze`,
     act: async (p) => {
@@ -147,12 +139,19 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
       await p.waitForTimeout(3000);
     },
   },
-  draw: {
-    path: `/job/${job}/purge`,
+  pressure: {
+    path: `/job/${job}/prove/pressure`,
+    act: (p) => p.getByRole('button', { name: 'Plasma freezer, suction' }).nth(1).click(),
+  },
+  'hand-over': {
+    path: `/job/${job}/keep/hand-over`,
     act: async (p) => {
-      await p.getByLabel('Line', { exact: true }).selectOption({ label: 'Surgery oxygen' });
-      await p.getByRole('button', { name: 'Draw the line' }).click();
-      await p.getByRole('button', { name: /^Draw at theatre/ }).focus();
+      await p.getByLabel('To whom').fill('Saltmarsh hospital trust');
+      await p.getByRole('button', { name: 'Sign and hand over' }).click();
+      const dialog = p.getByRole('dialog');
+      await dialog.getByLabel('Your password').fill(quality?.password ?? '');
+      await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
+      await p.getByRole('link', { name: /^Package/ }).waitFor({ timeout: 90_000 });
     },
   },
   prove: { path: `/job/${job}/prove` },

@@ -13,7 +13,20 @@ import type { Brazer, Coupon } from './records.js';
 export function couponVerdict(coupon: Coupon, tables: Catalogue = SHIPPED): SectionVerdict {
   const rules = tables.ruleSet(coupon.ruleSetId);
   if (!rules) throw new Error(`no rule set ${coupon.ruleSetId}`);
-  return judgeSection(coupon.faces, coupon.boreClean, rules);
+  const verdict = judgeSection(coupon.faces, coupon.boreClean, rules);
+  const seen = coupon.visualReason;
+  return seen ? { ...verdict, passes: false, reasons: [...verdict.reasons, `Looked at: ${seen}: fails`] } : verdict;
+}
+
+/** What medical gas wants on a brazer's record and a coupon does not state. Source: NFPA 99, from memory. */
+export function couponMissing(coupon: Coupon, tables: Catalogue = SHIPPED): string[] {
+  if (!tables.ruleSet(coupon.ruleSetId)?.medical) return [];
+  const { cleaning = '', gapM = null, purgeFlow = null } = coupon.statement ?? {};
+  return [
+    ...(cleaning.trim() ? [] : ['how it was cleaned']),
+    ...(gapM === null ? ['the gap'] : []),
+    ...(purgeFlow === null ? ['the nitrogen flow'] : []),
+  ];
 }
 
 /** A stored coupon as the qualification rules see it; null when its tube, metal or rod is no longer in the tables. */

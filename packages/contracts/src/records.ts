@@ -16,6 +16,7 @@ import { procedureVariablesSchema } from './procedure-variables.js';
 import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, line, note, number } from './ids.js';
+import { VISUAL_REJECTS } from './joint-log.js';
 import { strict } from './strict.js';
 
 /** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */
@@ -295,6 +296,23 @@ export const couponSchema = strict(
     position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
     overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
     boreClean: yup.boolean().required(),
+    /** Why it was rejected by eye; null where it was accepted, absent where nobody wrote it down. */
+    visualReason: yup
+      .string()
+      .nullable()
+      .oneOf([...VISUAL_REJECTS, null], `one of ${VISUAL_REJECTS.join(', ')}`)
+      .optional()
+      .default(undefined),
+    /** What medical gas also wants stated on the brazer's own record. */
+    statement: strict(
+      yup.object({
+        cleaning: line('Cleaning', 120).default(''),
+        gapM: number('Gap', 0, 0.002, 'up to 0.079 in (2 mm)').nullable().default(null),
+        purgeFlow: number('Flow', 0, 0.1, 'from 0 to 12 700 SCFH (6000 L/min)').nullable().default(null),
+      }),
+    )
+      .optional()
+      .default(undefined),
     faces: yup.array(faceSchema).min(2, 'both sides of the cut are needed').max(8).required(),
     lookedBy: line('Read by').required('Say who read the strip'),
   }),
@@ -317,7 +335,11 @@ export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' |
   variables?: ProcedureVariables;
 };
 export type CouponFace = Omit<yup.InferType<typeof faceSchema>, 'trace'> & { trace?: FaceTrace };
-export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces'> & { faces: CouponFace[] };
+export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces' | 'visualReason' | 'statement'> & {
+  faces: CouponFace[];
+  visualReason?: string | null | undefined;
+  statement?: { cleaning: string; gapM: number | null; purgeFlow: number | null } | undefined;
+};
 
 /** A record as stored: with the version a later write must name. */
 export type Stored<T> = T & { version: number };

@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { couponSchema, problemsOf, type Coupon, type FaceTrace } from '@hephaist/contracts';
-import { displayUnit, judgeSection, type FieldProblem, type Position } from '@hephaist/core';
+import {
+  couponMissing,
+  couponRecord,
+  couponSchema,
+  couponVerdict,
+  problemsOf,
+  VISUAL_REJECTS,
+  type Coupon,
+  type FaceTrace,
+} from '@hephaist/contracts';
+import { displayUnit, type FieldProblem, type Position, type VoidInterval } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
@@ -18,6 +27,7 @@ import { Entry } from '../forms/entry';
 import {
   fillerOptions,
   metalOptions,
+  plain,
   POSITION_OPTIONS,
   ruleSetOptions,
   sizeOptions,
@@ -27,12 +37,14 @@ import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
 import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
-import { readVoids } from './void-text';
+import { couponChanges } from './coupon-changes';
+import { VoidBar } from './void-bar';
+import { readVoids, voidText } from './void-text';
 
 /** Enters a section coupon's result; the strip and its verdict are drawn as it is typed. */
 @Component({
   selector: 'hp-coupon-form',
-  imports: [SayPipe, Entry, PickField, Strip],
+  imports: [SayPipe, Entry, PickField, Strip, VoidBar],
   templateUrl: './coupon-form.html',
   styleUrl: './coupon-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -74,6 +86,10 @@ export class CouponForm {
     left: '',
     right: '',
     lookedBy: '',
+    visualReason: '',
+    cleaning: '',
+    gap: '',
+    flow: '',
   });
   protected readonly tried = signal(false);
   protected readonly told = signal<readonly FieldProblem[]>([]);
@@ -117,12 +133,39 @@ export class CouponForm {
       overlapM,
       boreClean: d.boreClean,
       lookedBy: d.lookedBy.trim(),
+      visualReason: d.visualReason || null,
+      ...(this.medical() ? { statement: this.statement() } : {}),
       faces: [
         { name: 'left', overlapM, voids: this.left().voids, ...this.traceOf('left') },
         { name: 'right', overlapM, voids: this.right().voids, ...this.traceOf('right') },
       ],
     };
   });
+  /** Judged for medical gas: the brazer's record then states more. */
+  protected readonly medical = computed(() => this.tables().ruleSet(this.draft().ruleSetId)?.medical ?? false);
+  private readonly statement = computed(() => {
+    const { cleaning, gap, flow } = this.draft();
+    return {
+      cleaning: cleaning.trim(),
+      gapM: gap.trim() ? typed(gap, 'gap', this.system) : null,
+      purgeFlow: flow.trim() ? typed(flow, 'flow', this.system) : null,
+    };
+  });
+  protected readonly missing = computed(() => couponMissing(this.coupon(), this.tables()));
+  protected readonly unitOf = (q: 'gap' | 'flow'): string => displayUnit(q, this.system).symbol;
+  protected readonly rejects = plain(VISUAL_REJECTS);
+  /** The sides as they are drawn: nothing while their text cannot be read. */
+  protected readonly sides = computed(() => [
+    { name: 'left' as const, voids: this.left().problems.length ? [] : this.left().voids },
+    { name: 'right' as const, voids: this.right().problems.length ? [] : this.right().voids },
+  ]);
+  protected readonly drawnOverlapM = computed(() => (this.overlapM() > 0 ? this.overlapM() : 0));
+
+  /** A side as it was dragged: the text says the same. */
+  protected dragged(side: 'left' | 'right', voids: readonly VoidInterval[]): void {
+    this.set({ [side]: voidText(voids, this.overlapM(), this.system) });
+  }
+
   private readonly problems = computed(() => {
     const contract = problemsOf(couponSchema, this.coupon(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
@@ -132,7 +175,7 @@ export class CouponForm {
   protected readonly verdict = computed(() => {
     const rules = this.tables().ruleSet(this.draft().ruleSetId);
     if (!rules || !(this.overlapM() > 0) || this.left().problems.length || this.right().problems.length) return null;
-    return judgeSection(this.coupon().faces, this.draft().boreClean, rules);
+    return couponVerdict(this.coupon(), this.tables());
   });
 
   /** The photograph of a side; marked as corrected when the text was changed after it was read. */
@@ -159,9 +202,8 @@ export class CouponForm {
     const traced = await firstValueFrom(open.afterClosed());
     if (!traced) return;
     const unit = displayUnit('diameter', this.system);
-    const shown = (m: number): string => unit.fromSi(m).toFixed(unit.digits + 1);
     const most = unit.fromSi(traced.overlapM);
-    const text = traced.voids.map((v) => `${shown(v.fromM)}-${shown(Math.min(v.toM, traced.overlapM))}`).join(', ');
+    const text = voidText(traced.voids, traced.overlapM, this.system);
     this.traces.update((t) => ({ ...t, [side]: { traced, text } }));
     this.set({ [side]: text, overlap: this.draft().overlap.trim() || most.toFixed(unit.digits + 1) });
   }
@@ -182,6 +224,24 @@ export class CouponForm {
 
   protected problem(field: string): string | null {
     return problemAt(this.problems(), field);
+  }
+
+  /** What filing it changes of what is on file already. */
+  private changes(coupon: Coupon): string[] {
+    const known = this.crew.records().find((r) => r.brazer.id === coupon.brazerId);
+    const own = couponRecord(coupon, this.tables());
+    if (!known || !own) return [];
+    const made = this.job
+      .logs()
+      .filter((l) => l.brazerId === coupon.brazerId)
+      .flatMap((l) => {
+        const joint = this.job.joints().find((j) => j.id === l.jointId);
+        const asks = joint && this.job.plan()(joint).plan?.asks;
+        return joint && asks ? [{ mark: joint.mark, asks, brazedAt: l.brazedAt }] : [];
+      });
+    const zone = this.job.job()?.timeZone ?? 'UTC';
+    const rules = this.tables().ruleSet(coupon.ruleSetId);
+    return couponChanges(known.record, own, made, zone, localNow(zone).slice(0, 10), rules);
   }
 
   /** What the server refuses stands at its field, and nothing was signed. */
@@ -207,7 +267,7 @@ export class CouponForm {
       const signed = await this.signer.sign({
         what: `the result of ${coupon.number}`,
         meaning: 'judged',
-        lines: [verdict?.passes ? 'It passes.' : 'It fails.', ...(verdict?.reasons ?? [])],
+        lines: [verdict?.passes ? 'It passes.' : 'It fails.', ...(verdict?.reasons ?? []), ...this.changes(coupon)],
         send: (password) => this.send(coupon, password, commandId),
       });
       if (signed) this.done.emit(coupon);

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
-import { couponRecord, couponVerdict, type Coupon } from '@hephaist/contracts';
+import { couponMissing, couponRecord, couponVerdict, type Coupon } from '@hephaist/contracts';
 import { qualifiedRange, sourceLine } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
@@ -77,6 +77,20 @@ import { May } from '../people/may';
           {{ c.coupon.tube.size }} {{ c.coupon.fillerId }}, bore {{ c.coupon.boreClean ? 'bright' : 'oxidised' }},
           overlap {{ c.coupon.overlapM | qty: 'length' }}; read by {{ c.coupon.lookedBy }}
         </p>
+        @if (c.missing.length) {
+          <p class="caution">▲ Medical gas also wants stated: {{ c.missing.join(', ') }} (NFPA 99, from memory).</p>
+        }
+        @if (c.coupon.statement; as s) {
+          <p class="quiet">
+            {{ s.cleaning ? 'Cleaned: ' + s.cleaning + '. ' : '' }}
+            @if (s.gapM !== null) {
+              Gap {{ s.gapM | qty: 'gap' }} a side.
+            }
+            @if (s.purgeFlow !== null) {
+              Nitrogen {{ s.purgeFlow | qty: 'flow' }}.
+            }
+          </p>
+        }
         <div class="sheet strip"><hp-strip [verdict]="c.verdict" /></div>
         <hp-signatures-of [recordId]="c.coupon.id" [version]="c.coupon.version" />
         @for (f of c.coupon.faces; track f.name) {
@@ -176,6 +190,7 @@ export class ProvePage {
         return {
           coupon,
           verdict,
+          missing: couponMissing(coupon, this.tables()),
           range: record ? qualifiedRange(record) : null,
           worst: Math.max(...verdict.faces.map((f) => f.share * 100)).toFixed(1),
           name: this.crew.brazers().find((b) => b.id === coupon.brazerId)?.name ?? 'unknown',

@@ -24,3 +24,12 @@ export function readVoids(
   }
   return { voids, problems };
 }
+
+/** Voids as they would be typed, with a digit more than usual; never outside the overlap by rounding. */
+export function voidText(voids: readonly VoidInterval[], overlapM: number, system: UnitSystem): string {
+  const unit = displayUnit('diameter', system);
+  const digits = unit.digits + 1;
+  const most = Math.floor(unit.fromSi(overlapM + 1e-9) * 10 ** digits) / 10 ** digits;
+  const shown = (m: number): string => Math.min(unit.fromSi(m), most).toFixed(digits);
+  return voids.map((v) => `${shown(v.fromM)}-${shown(v.toM)}`).join(', ');
+}

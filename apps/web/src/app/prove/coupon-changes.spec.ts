@@ -1,0 +1,49 @@
+import { ASME_RULES, type BrazerRecord, type CouponRecord, type JointVariables } from '@hephaist/core';
+import { describe, expect, it } from 'vitest';
+import { couponChanges } from './coupon-changes';
+
+const coupon = (change: Partial<CouponRecord> = {}): CouponRecord => ({
+  label: 'C-020',
+  brazedOn: '2026-05-01',
+  passed: true,
+  pNumbers: ['107', '107'],
+  fNumber: '103',
+  wallM: 0.00127,
+  overlapM: 0.0231,
+  position: 'horizontal',
+  ...change,
+});
+const asks: JointVariables = {
+  pNumbers: ['107', '107'],
+  fNumber: '103',
+  wallM: 0.00127,
+  overlapM: 0.0231,
+  position: 'horizontal',
+  rules: ASME_RULES,
+};
+const record: BrazerRecord = { coupons: [], joints: [], withdrawn: null };
+const made = (brazedAt: string) => [{ mark: 'PF-01', asks, brazedAt }];
+const said = (r: BrazerRecord, c: CouponRecord, at = '2026-05-10T12:00:00Z') =>
+  couponChanges(r, c, made(at), 'America/New_York', '2026-06-15', ASME_RULES);
+
+describe('what filing a coupon changes', () => {
+  it('a first passed coupon begins the brazer, and joints made since come into range', () => {
+    expect(said(record, coupon())).toEqual([
+      'The brazer was never qualified, and is then good through 2026-11-01.',
+      'Joints made before that come into range by it: PF-01.',
+    ]);
+  });
+  it('a joint of the day before, on the job’s own calendar, does not', () => {
+    expect(said(record, coupon(), '2026-05-01T03:59:00Z')).toHaveLength(1);
+    expect(said(record, coupon(), '2026-05-01T04:00:00Z')).toHaveLength(2);
+  });
+  it('one that fails changes nothing', () => {
+    expect(said(record, coupon({ passed: false }))).toEqual(['The brazer stays never qualified.']);
+  });
+  it('one more of the same moves only the day', () => {
+    const known = { ...record, coupons: [coupon({ brazedOn: '2026-03-01' })] };
+    expect(said(known, coupon())).toEqual([
+      'The brazer was good through 2026-09-01, and is then good through 2026-11-01.',
+    ]);
+  });
+});

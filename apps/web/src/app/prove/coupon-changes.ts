@@ -1,0 +1,50 @@
+import {
+  continuity,
+  continuityEvents,
+  dayIn,
+  mayBraze,
+  type BrazerRecord,
+  type CouponRecord,
+  type JointVariables,
+  type RuleSet,
+} from '@hephaist/core';
+
+/** A joint of the log, as a coupon may change what is said of it. */
+export interface MadeJoint {
+  readonly mark: string;
+  readonly asks: JointVariables;
+  readonly brazedAt: string;
+}
+
+/**
+ * What filing a coupon changes of what is on file: until when its brazer is good, and which joints already made come
+ * into range or fall out of it. Said before it is signed.
+ */
+export function couponChanges(
+  record: BrazerRecord,
+  coupon: CouponRecord,
+  made: readonly MadeJoint[],
+  timeZone: string,
+  today: string,
+  rules?: RuleSet,
+): string[] {
+  const after: BrazerRecord = { ...record, coupons: [...record.coupons, coupon] };
+  const good = (r: BrazerRecord): string => {
+    const kept = continuity(continuityEvents(r, rules, coupon.fNumber), today, rules);
+    return kept.state === 'never'
+      ? 'never qualified'
+      : kept.state === 'lapsed'
+        ? `lapsed ${kept.lapsedOn ?? ''}`
+        : `good through ${kept.goodThrough ?? ''}`;
+  };
+  const out: string[] = [];
+  const [was, now] = [good(record), good(after)];
+  out.push(was === now ? `The brazer stays ${now}.` : `The brazer was ${was}, and is then ${now}.`);
+  const turned = made.filter((j) => {
+    const day = dayIn(j.brazedAt, timeZone);
+    return mayBraze(record, j.asks, day).may !== mayBraze(after, j.asks, day).may;
+  });
+  const marks = [...new Set(turned.map((j) => j.mark))];
+  if (marks.length) out.push(`Joints made before that come into range by it: ${marks.join(', ')}.`);
+  return out;
+}
