@@ -14,9 +14,11 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import yauzl from 'yauzl';
 import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { killedAt } from '../../test/kill.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
 import { importJob } from '../exchange/job-file.js';
 import { buildPackage } from './build.js';
+import { handOver } from './hand-over.js';
 
 let h: Harness;
 const file = demoFile();
@@ -60,6 +62,7 @@ beforeAll(async () => {
     id: newId(),
     jointId: file.joints.find((j) => j.mark === 'PF-10')?.id,
     brazedAt: '2026-06-14T15:00:00Z',
+    nitrogenStoppedAt: null,
     pictureIds: [pictureId],
     place: '=cmd()',
     outOfRangeReason: 'asked for by the lead',
@@ -108,6 +111,31 @@ describe('handing a job over', () => {
     await expect(h.db('hand_over').where({ id: request.id }).del()).rejects.toThrow();
   });
 
+  it('with the connection killed before any statement: record, signature and package together or none', async () => {
+    const signer = { id: newId(), person: 'Test quality', roles: ['quality'] as const };
+    let [done, most] = [false, 0];
+    for (let n = 1; !done && n < 60; n++) {
+      const { password: _password, ...request } = ask({ units: 'us' as const });
+      const id = request.id;
+      const again = () => handOver(h.store, jobId, { ...request, units: 'us' }, signer, 'This company');
+      const { reached } = await killedAt(h, n, again);
+      const counts = async (): Promise<number[]> => [
+        (await h.store.find('hand_over', id)) ? 1 : 0,
+        (await h.store.list('signature', { record_id: id })).length,
+        ((await h.db('package').where({ id })) as unknown[]).length,
+      ];
+      expect(new Set(await counts()).size).toBe(1);
+      if (n % 6 === 0 || !reached) {
+        await again();
+        expect(await counts()).toEqual([1, 1, 1]);
+      }
+      await h.db('package').where({ id }).del();
+      [done, most] = [!reached, n];
+    }
+    expect(done).toBe(true);
+    expect(most).toBeGreaterThan(15);
+  });
+
   it('another company sees none of it', async () => {
     const [only] = await handOvers();
     const others = await h.otherCompany();
@@ -132,6 +160,7 @@ describe('the package', () => {
       id: newId(),
       jointId: file.joints.find((j) => j.mark === 'PF-09')?.id,
       brazedAt: '2026-06-14T16:00:00Z',
+      nitrogenStoppedAt: null,
     };
     await h
       .as('fitter')

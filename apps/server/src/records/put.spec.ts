@@ -145,6 +145,9 @@ describe('writing a record', () => {
             jointId: joint?.id,
             brazerId: by(name),
             brazedAt: '2026-06-14T15:00:00Z',
+            cleanedAt: null,
+            nitrogenStoppedAt: null,
+            madeAs: undefined,
             ...change,
           },
         },
@@ -188,6 +191,9 @@ describe('writing a record', () => {
         jointId,
         brazerId: orla,
         brazedAt: '2026-06-14T15:00:00Z',
+        cleanedAt: null,
+        nitrogenStoppedAt: null,
+        procedureId: null,
         ...change,
       };
       const answer = await send({ id: newId(), kind: 'log', records: [{ seen: 0, data }] });

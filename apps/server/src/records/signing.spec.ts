@@ -1,6 +1,7 @@
 import { contentHash, type Coupon, type Procedure, type Signature, type Stored } from '@hephaist/contracts';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { killedAt } from '../../test/kill.js';
 import { importJob } from '../exchange/job-file.js';
 import { put } from './put.js';
 import { plain } from './plain.js';
@@ -107,22 +108,8 @@ describe('a signature', () => {
       const id = newId();
       const one = { ...coupon, id, number: `K-${id.slice(-6)}` };
       const entries = Number((await h.db('audit').count('* as n').first())?.['n']);
-      let count = 0;
-      const kill = (query: { __knexUid: string; sql: string }): void => {
-        if (/pg_terminate|pg_stat/.test(query.sql) || ++count !== n) return;
-        const pool = (h.db.client as { pool: { used: { resource: { processID: number } }[] } }).pool;
-        for (const c of pool.used) void killer.raw('select pg_terminate_backend(?)', [c.resource.processID]);
-      };
-      const killer = (await import('../db/connect.js')).connect(h.url);
-      await killer.raw('select 1');
-      h.db.on('query', kill);
       const command = { id: newId(), kind: 'coupon' as const, records: [{ seen: 0, data: one }], removals: [] };
-      const outcome = await put(h.store, command, { meaning: 'judged', by: signer }).then(
-        () => true,
-        () => false,
-      );
-      h.db.removeListener('query', kill);
-      await killer.destroy();
+      const { outcome, reached } = await killedAt(h, n, () => put(h.store, command, { meaning: 'judged', by: signer }));
       const [record, signatures] = [await h.store.find('coupon', id), await signaturesOf(id)];
       const after = Number((await h.db('audit').count('* as n').first())?.['n']);
       expect([record !== null, signatures.length, after - entries]).toSatisfy(
@@ -132,7 +119,7 @@ describe('a signature', () => {
       // The same command again settles it, whatever happened before.
       await put(h.store, command, { meaning: 'judged', by: signer });
       expect(await signaturesOf(id)).toHaveLength(1);
-      done = count < n;
+      done = !reached;
       before = n;
     }
     expect(done).toBe(true);
