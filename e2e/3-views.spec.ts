@@ -54,6 +54,16 @@ for (const scheme of ['light', 'dark'] as const) {
     await openDemo(page, 'keep');
     await expect(page.getByText(/may be brazed by/)).toBeVisible();
     await expectAxeClean(page);
+    await page.getByRole('link', { name: 'Hand over' }).click();
+    await expect(page.getByText('not brazed yet')).toBeVisible();
+    await expectAxeClean(page);
+    await openDemo(page, 'prove');
+    await page.getByRole('link', { name: 'Pressure tests' }).click();
+    await expect(page.getByRole('img', { name: /^Vacuum from/ })).toBeVisible();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Surgery air' }).first().click();
+    await expect(page.getByRole('img', { name: /^Read 141.0 psi/ })).toBeVisible();
+    await expectAxeClean(page);
     await openDemo(page, 'practise');
     await page.getByRole('group', { name: 'Rods' }).getByRole('button').first().click();
     await expectAxeClean(page);

@@ -126,5 +126,7 @@ test('voids are dragged along the strip, and what filing the coupon changes is s
   await page.getByRole('button', { name: 'File the result' }).click();
   await expect(page.getByRole('dialog').getByText(/The brazer (was .*, and is then|stays) good through/)).toBeVisible();
   await giveSignature(page);
-  await expect(page.getByText(/Cleaned: dry abrasive pad\.\s+Gap 0.0020 in a side\.\s+Nitrogen 5.0 SCFH/)).toBeVisible();
+  await expect(
+    page.getByText(/Cleaned: dry abrasive pad\.\s+Gap 0.0020 in a side\.\s+Nitrogen 5.0 SCFH/),
+  ).toBeVisible();
 });

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import type { RuleSet } from '@hephaist/core';
 import { CrewStore, type BoardRow } from '../data/crew.store';
 import { newId } from '../data/outbox';
+import { movedWords } from '../data/what-changes';
 import { Entry } from '../forms/entry';
 import { Signer } from '../people/signer';
 
@@ -91,6 +92,13 @@ export class BrazerActions {
       : 'No joint on file was brazed since then.';
   }
 
+  /** What the confirmation changes. */
+  private moved(day: string): string {
+    const { record } = this.row();
+    const confirmations = [...(record.confirmations ?? []), { day, label: 'confirmation' }];
+    return movedWords(record, { ...record, confirmations }, this.today(), this.rules());
+  }
+
   protected async sign(event: Event): Promise<void> {
     event.preventDefault();
     this.tried.set(true);
@@ -109,7 +117,7 @@ export class BrazerActions {
         : await this.signer.sign({
             what: `the confirmation of ${brazer.name}`,
             meaning: 'confirmed',
-            lines: [`On ${day}: ${words}`],
+            lines: [`On ${day}: ${words}`, this.moved(day)],
             send: (password) =>
               this.crew.confirm({ id: newId(), brazerId: brazer.id, on: day, says: words }, password, commandId),
           });

@@ -129,14 +129,30 @@ export class ProceduresPage {
       return [{ mark: j.mark, asks: toCover(plan, j.fitUp.mode !== 'nominal') }];
     }),
   );
-  protected readonly covers = computed(() => {
-    const stated = this.stated();
-    const marks = stated
+  /** Marks of the job's joints that a revision covers. */
+  private coveredBy(p: Procedure | null | undefined): string[] {
+    const stated = p && statedProcedure(p);
+    return stated
       ? this.joints()
           .filter((j) => coverGaps(stated, j.asks).length === 0)
           .map((j) => j.mark)
       : [];
+  }
+  protected readonly covers = computed(() => {
+    const marks = this.coveredBy(this.shown()?.p);
     return { count: marks.length, marks: markRuns(marks).slice(0, 12).join(', ') };
+  });
+  /** What signing changes of what this job's joints are covered by. */
+  private readonly coverChange = computed(() => {
+    const now = new Set(this.coveredBy(this.shown()?.p));
+    const before = this.before();
+    const lost = this.coveredBy(before).filter((mark) => !now.has(mark));
+    const of = `It covers ${now.size} joints of this job`;
+    return !before
+      ? `${of}.`
+      : lost.length
+        ? `${of}; no longer covered: ${markRuns(lost).join(', ')}.`
+        : `${of}, all that rev ${before.revision} covers among them.`;
   });
   /** Joints that no signed procedure covers, by what the nearest one lacks. */
   protected readonly uncovered = computed(() => {
@@ -197,6 +213,7 @@ export class ProceduresPage {
         ...(changed.length
           ? changed.map((r) => `${r.name}: ${r.was ?? ''} becomes ${r.now}`)
           : ['The first revision.']),
+        this.coverChange(),
         this.outside().length
           ? `${this.outside().length} variables lie outside its records: ${this.outside()
               .map((o) => o.variable)

@@ -14,6 +14,7 @@ import { displayUnit, type FieldProblem, type Position, type VoidInterval } from
 import { ApiProblem } from '../data/api';
 import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
+import { couponChanges } from '../data/what-changes';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
@@ -37,7 +38,6 @@ import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
 import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
-import { couponChanges } from './coupon-changes';
 import { VoidBar } from './void-bar';
 import { readVoids, voidText } from './void-text';
 

@@ -77,6 +77,7 @@ export class PressurePage {
       .map((test) => ({
         test,
         verdict: pressureVerdict(test),
+        began: localNow(this.zone, new Date(test.startedAt)).replace('T', ' '),
         line: this.lines().find((l) => l.id === test.lineId)?.name ?? '',
       }))
       .sort((a, b) => b.test.startedAt.localeCompare(a.test.startedAt)),

@@ -1,6 +1,6 @@
 import { ASME_RULES, type BrazerRecord, type CouponRecord, type JointVariables } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
-import { couponChanges } from './coupon-changes';
+import { couponChanges, movedWords } from './what-changes';
 
 const coupon = (change: Partial<CouponRecord> = {}): CouponRecord => ({
   label: 'C-020',
@@ -36,6 +36,15 @@ describe('what filing a coupon changes', () => {
   it('a joint of the day before, on the job’s own calendar, does not', () => {
     expect(said(record, coupon(), '2026-05-01T03:59:00Z')).toHaveLength(1);
     expect(said(record, coupon(), '2026-05-01T04:00:00Z')).toHaveLength(2);
+  });
+  it('a confirmation moves the day where the rules ask for confirmations', () => {
+    const rules = { ...ASME_RULES, confirmMonths: 6, validMonths: 36 };
+    const known = { ...record, coupons: [coupon({ brazedOn: '2026-01-10' })] };
+    const after = { ...known, confirmations: [{ day: '2026-06-01', label: 'confirmation' }] };
+    expect(movedWords(known, after, '2026-06-15', rules)).toBe(
+      'The brazer was good through 2026-07-10, and is then good through 2026-12-01.',
+    );
+    expect(movedWords(known, after, '2026-06-15', ASME_RULES)).toContain('stays');
   });
   it('one that fails changes nothing', () => {
     expect(said(record, coupon({ passed: false }))).toEqual(['The brazer stays never qualified.']);

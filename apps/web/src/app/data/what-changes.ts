@@ -16,6 +16,23 @@ export interface MadeJoint {
   readonly brazedAt: string;
 }
 
+/** Until when a brazer is good, before something is filed and after it. */
+export function movedWords(
+  before: BrazerRecord,
+  after: BrazerRecord,
+  today: string,
+  rules?: RuleSet,
+  fNumber: string | null = null,
+): string {
+  const good = (r: BrazerRecord): string => {
+    const kept = continuity(continuityEvents(r, rules, fNumber), today, rules);
+    if (kept.state === 'never') return 'never qualified';
+    return kept.state === 'lapsed' ? `lapsed ${kept.lapsedOn ?? ''}` : `good through ${kept.goodThrough ?? ''}`;
+  };
+  const [was, now] = [good(before), good(after)];
+  return was === now ? `The brazer stays ${now}.` : `The brazer was ${was}, and is then ${now}.`;
+}
+
 /**
  * What filing a coupon changes of what is on file: until when its brazer is good, and which joints already made come
  * into range or fall out of it. Said before it is signed.
@@ -29,17 +46,7 @@ export function couponChanges(
   rules?: RuleSet,
 ): string[] {
   const after: BrazerRecord = { ...record, coupons: [...record.coupons, coupon] };
-  const good = (r: BrazerRecord): string => {
-    const kept = continuity(continuityEvents(r, rules, coupon.fNumber), today, rules);
-    return kept.state === 'never'
-      ? 'never qualified'
-      : kept.state === 'lapsed'
-        ? `lapsed ${kept.lapsedOn ?? ''}`
-        : `good through ${kept.goodThrough ?? ''}`;
-  };
-  const out: string[] = [];
-  const [was, now] = [good(record), good(after)];
-  out.push(was === now ? `The brazer stays ${now}.` : `The brazer was ${was}, and is then ${now}.`);
+  const out = [movedWords(record, after, today, rules, coupon.fNumber)];
   const turned = made.filter((j) => {
     const day = dayIn(j.brazedAt, timeZone);
     return mayBraze(record, j.asks, day).may !== mayBraze(after, j.asks, day).may;
