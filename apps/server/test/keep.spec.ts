@@ -2,13 +2,17 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { connect } from '../src/db/connect.js';
 import { importJob } from '../src/exchange/job-file.js';
-import { demoFile, harness, newId, type Harness } from './harness.js';
+import { packageQueue } from '../src/package/queue.js';
+import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from './harness.js';
 
 let h: Harness;
 const file = demoFile();
+const handedOver = newId();
+const log = pino({ level: 'silent' });
 const folder = mkdtempSync(join(tmpdir(), 'hephaist-keep-'));
 const backup = join(folder, 'one.backup');
 const hephaist = (...args: string[]) =>
@@ -34,6 +38,13 @@ beforeAll(async () => {
   h = await harness();
   await importJob(h.store, file, newId());
   await note('BEFORE');
+  // A server ran here, and a package still waits to be built when the backup is made.
+  await (await packageQueue(h.db, h.url, log)).close();
+  await h
+    .as('quality')
+    .post(`/api/jobs/${file.job.id}/hand-overs`)
+    .send({ id: handedOver, to: 'the owner', note: '', units: 'us', password: TEST_PASSWORD })
+    .expect(201);
 });
 afterAll(() => h.close());
 
@@ -88,6 +99,10 @@ describe('./hephaist', () => {
     await expect(h.db('log').update({ data: '{}' })).rejects.toThrow('evidence');
     await note('GOES ON');
     expect(hephaist('verify').status).toBe(0);
+    const queue = await packageQueue(h.db, h.url, log, 0.5);
+    const state = async () => (await h.db('package').where({ id: handedOver }).first('state')) as { state: string };
+    await expect.poll(state, { timeout: 60_000, interval: 200 }).toEqual({ state: 'ready' });
+    await queue.close();
     const left = (await h.db('pg_database').select('datname')) as { datname: string }[];
     expect(left.filter((d) => d.datname.startsWith('hephaist_try'))).toEqual([]);
   });
