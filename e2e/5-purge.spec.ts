@@ -47,6 +47,8 @@ test('the purge of a branched line: order, time, curves, mishaps; the line redra
   await test.step('draw by pointer and by keys: a branch is pulled, a run split, an end taken away', async () => {
     await page.getByRole('button', { name: 'Draw the line' }).click();
     const at = (name: string) => page.getByRole('button', { name: new RegExp(`^Draw at ${name},`) });
+    // Counted only once the drawing is there.
+    await expect(at('riser')).toBeVisible();
     const before = await page.getByRole('button', { name: /^Draw at / }).count();
     const from = await at('riser').boundingBox();
     if (!from) throw new Error('the riser is not drawn');
