@@ -1,9 +1,7 @@
 import type { Line, PressureTest } from '@hephaist/contracts';
-import { degFToK, PSI } from '@hephaist/core';
+import { degFToK, MICRON, PSI } from '@hephaist/core';
 
 /** The demo's pressure tests: a cold night that held, a leak, and a vacuum that shows water. Invented. */
-
-const MICRON_PA = 101325 / 760 / 1000;
 
 /** @param day the day of a test, so many days before the demo starts */
 export function demoTests(id: () => string, lines: readonly Line[], day: (before: number) => string): PressureTest[] {
@@ -38,8 +36,8 @@ export function demoTests(id: () => string, lines: readonly Line[], day: (before
   const decay = (limit: number, microns: readonly number[]) => ({
     standing: null,
     decay: {
-      limitPa: limit * MICRON_PA,
-      readings: microns.map((m, i) => ({ atS: i * 300, pa: m * MICRON_PA })),
+      limitPa: limit * MICRON,
+      readings: microns.map((m, i) => ({ atS: i * 300, pa: m * MICRON })),
     },
   });
   return [

@@ -1,13 +1,8 @@
-import { expect, test as base } from '@playwright/test';
+import { expect } from '@playwright/test';
 import sharp from 'sharp';
-import { expectAxeClean, giveSignature, openDemo, signIn } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, testAs } from './helpers';
 
-const test = base.extend({
-  context: async ({ context }, use) => {
-    await signIn(context.request, 'orla');
-    await use(context);
-  },
-});
+const test = testAs('orla');
 
 test('the fitter logs her own joint: cleaned, in range, photographed; a reject is repaired once, then cut out', async ({
   page,

@@ -1,13 +1,8 @@
 import { expect } from '@playwright/test';
 import ICAL from 'ical.js';
-import { expectAxeClean, giveSignature, openDemo, signIn, test as base } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, testAs } from './helpers';
 
-const test = base.extend({
-  context: async ({ context }, use) => {
-    await signIn(context.request, 'wren');
-    await use(context);
-  },
-});
+const test = testAs('wren');
 
 test('the lead shares the work, plans the coupons that are missing, and prints their travellers', async ({ page }) => {
   const job = await openDemo(page, 'keep');

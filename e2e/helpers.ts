@@ -14,13 +14,17 @@ export async function signIn(request: APIRequestContext, name: Name): Promise<vo
   expect(answer.status()).toBe(200);
 }
 
+/** Pages that are signed in as one of the demo's people. */
+export const testAs = (name: Name) =>
+  base.extend({
+    context: async ({ context }, use) => {
+      await signIn(context.request, name);
+      await use(context);
+    },
+  });
+
 /** A page that is signed in as the demo's quality person. */
-export const test = base.extend({
-  context: async ({ context }, use) => {
-    await signIn(context.request, 'imre');
-    await use(context);
-  },
-});
+export const test = testAs('imre');
 
 /** Gives the password again where something is signed. */
 export async function giveSignature(page: Page, name: Name = 'imre'): Promise<void> {

@@ -63,8 +63,10 @@ export function openPoints(
   recordOf: (brazerId: string) => BrazerRecord | null,
   tables: Catalogue,
 ): OpenPoint[] {
-  const points: OpenPoint[] = [];
-  const add = (what: string, about: readonly string[]): void => void (about.length && points.push({ what, about }));
+  const points = new Map<string, string[]>();
+  const add = (what: string, about: readonly string[]): void => {
+    if (about.length) points.set(what, [...(points.get(what) ?? []), ...about]);
+  };
   const last = lastLogs(file.logs);
   const live = file.joints.filter((j) => !j.setAside);
   const marks = (joints: readonly Joint[]): string[] => joints.map((j) => j.mark);
@@ -104,7 +106,5 @@ export function openPoints(
     'procedure beyond what its records support',
     beyond.map((p) => `${p.name} rev ${p.revision}`),
   );
-  const merged = new Map<string, string[]>();
-  for (const p of points) merged.set(p.what, [...(merged.get(p.what) ?? []), ...p.about]);
-  return [...merged].map(([what, about]) => ({ what, about }));
+  return [...points].map(([what, about]) => ({ what, about }));
 }

@@ -22,10 +22,8 @@ export function trailRoutes(): Router {
   router.get('/signatures/:id', async (req, res) => {
     const recordId = parse<string>(idSchema, req.params['id']);
     const store = storeOf(req);
-    const [signatures, imported] = [
-      await store.list('signature', { record_id: recordId }),
-      await store.importedSignatures(),
-    ];
+    const signatures = await store.list('signature', { record_id: recordId });
+    const imported = await store.importedAmong(signatures.map((s) => s.id));
     res.json(signatures.map((s): ShownSignature => ({ ...plain(s), imported: imported.has(s.id) })));
   });
   return router;

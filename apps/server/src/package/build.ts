@@ -114,7 +114,7 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   const text = (path: string, words: string): Promise<void> => add(path, Buffer.from(words));
 
   await text('readme.txt', READ_ME);
-  await text(JOB_FILE_NAME, c.jobText);
+  await text(JOB_FILE_NAME, c.snapshot.job);
   await text('hephaist-job-1.schema.json', `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`);
   await text('hand-over.json', `${JSON.stringify({ handOver, signature: c.signature }, null, 2)}\n`);
   await step('tables and calendar');

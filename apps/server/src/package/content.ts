@@ -25,8 +25,6 @@ import type { Snapshot } from './snapshot.js';
 /** Everything a package is written from. */
 export interface Content {
   readonly file: JobFile;
-  /** The job's file as it was signed for. */
-  readonly jobText: string;
   readonly snapshot: Snapshot;
   readonly handOver: HandOver;
   readonly signature: Signature;
@@ -59,7 +57,6 @@ export function contentOf(snapshot: Snapshot, handOver: HandOver, signature: Sig
   const logs = [...file.logs].sort((a, b) => Date.parse(a.brazedAt) - Date.parse(b.brazedAt));
   return {
     file,
-    jobText: snapshot.job,
     snapshot,
     handOver,
     signature,

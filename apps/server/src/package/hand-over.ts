@@ -40,8 +40,8 @@ export async function handOver(
         { seq: string; hash: string } | undefined;
       const job = await exportJob(trx, jobId);
       const brazings = await brazingsOf(trx, await tablesOf(trx));
-      const imported = [...(await trx.importedSignatures())];
       const file = parseJobFile(JSON.parse(job));
+      const imported = [...(await trx.importedAmong(file.signatures.map((s) => s.id)))];
       const { points } = readiness(file, brazings);
       const live = file.joints.filter((j) => !j.setAside);
       const accepted = [...lastLogs(file.logs).values()].filter((l) => l.visual === 'accepted');

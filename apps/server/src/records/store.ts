@@ -176,9 +176,12 @@ export class RecordStore {
     return fresh.length;
   }
 
-  /** Ids of the signatures that came in with a file. */
-  async importedSignatures(): Promise<Set<string>> {
-    const rows = (await this.db('imported_signature').where({ company_id: this.companyId }).select('id')) as {
+  /** Which of these signatures came in with a file. */
+  async importedAmong(ids: readonly string[]): Promise<Set<string>> {
+    const rows = (await this.db('imported_signature')
+      .where({ company_id: this.companyId })
+      .whereRaw('id = any(?::uuid[])', [[...ids]])
+      .select('id')) as {
       id: string;
     }[];
     return new Set(rows.map((r) => r.id));

@@ -1,11 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { InputError } from '../source/problem.js';
-import { ATM, degFToK, PSI } from '../units/units.js';
+import { ATM, MICRON, degFToK, PSI } from '../units/units.js';
 import { evacuationDecay, standingTest } from './standing-test.js';
 
 const fine = { gaugePa: 0.5 * PSI, tempK: 0.5 };
-const MICRON = 101325 / 760 / 1000;
 
 describe('standing pressure test', () => {
   it('150 psig at 72 °F should read 143.2 psig at 50 °F', () => {

@@ -1,7 +1,7 @@
 import { InputError, type FieldProblem } from '../source/problem.js';
 import { derived, practice } from '../source/source.js';
 import { said } from '../units/say.js';
-import { ATM } from '../units/units.js';
+import { ATM, MICRON } from '../units/units.js';
 
 export const STANDING_SOURCE = derived('P2 = P1 T2 / T1 on absolute pressures and temperatures');
 export const DECAY_SOURCE = practice('a leak rises steadily, water and oil level off');
@@ -92,7 +92,6 @@ export interface DecayVerdict {
   readonly arithmetic: string;
 }
 
-const MICRON = 101325 / 760 / 1000;
 const microns = (pa: number): string => `${(pa / MICRON).toFixed(0)} µm Hg`;
 
 /**

@@ -5,7 +5,7 @@ import { ASME_RULES, RULE_SETS } from '../rules/rule-sets.js';
 import { InputError } from '../source/problem.js';
 import { INCH, PSI } from '../units/units.js';
 import type { QualifiedBy, StatedProcedure } from './procedure.js';
-import { coverGaps, medicalMissing, outsideSupport } from './support.js';
+import { procedureGaps, medicalMissing, outsideSupport } from './support.js';
 
 const procedure = (
   change: Partial<StatedProcedure['variables']> = {},
@@ -128,8 +128,8 @@ describe('joints a procedure covers', () => {
     medical: true,
   };
   it('says each reason why not', () => {
-    expect(coverGaps(procedure(), joint)).toEqual([]);
-    expect(coverGaps(procedure({ medical: false }), joint)).toEqual(['not for medical gas']);
+    expect(procedureGaps(procedure(), joint)).toEqual([]);
+    expect(procedureGaps(procedure({ medical: false }), joint)).toEqual(['not for medical gas']);
     const none = {
       ...joint,
       fNumber: null,
@@ -140,9 +140,9 @@ describe('joints a procedure covers', () => {
       position: 'up-feed' as const,
       pNumbers: ['107', '101'] as const,
     };
-    expect(coverGaps(procedure(), none)).toHaveLength(7);
-    expect(coverGaps(procedure({}, { fluxIds: ['FB3-A'] }), joint)).toEqual(['it is for brazing with flux']);
-    expect(coverGaps(procedure(), { ...joint, gapM: null })).toEqual([]);
+    expect(procedureGaps(procedure(), none)).toHaveLength(7);
+    expect(procedureGaps(procedure({}, { fluxIds: ['FB3-A'] }), joint)).toEqual(['it is for brazing with flux']);
+    expect(procedureGaps(procedure(), { ...joint, gapM: null })).toEqual([]);
   });
 });
 

@@ -131,9 +131,6 @@ export function procedureGaps(procedure: NamedProcedure, joint: JointToCover): s
   return procedure.variables ? [...variableGaps(procedure.variables, joint), ...gaps] : gaps;
 }
 
-/** Why a procedure with all its variables does not cover a joint; empty when it does. */
-export const coverGaps = (procedure: StatedProcedure, joint: JointToCover): string[] => procedureGaps(procedure, joint);
-
 function variableGaps(v: ProcedureVariables, joint: JointToCover): string[] {
   const gaps: string[] = [];
   if (!v.metals.some((p) => pairOf(p) === pairOf(joint.pNumbers)))

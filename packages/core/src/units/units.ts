@@ -8,6 +8,8 @@ export const POUND = 0.45359237;
 /** Pascal in one pound-force per square inch (exact g, lb and in). */
 export const PSI = (POUND * 9.80665) / (INCH * INCH);
 export const BAR = 1e5;
+/** A micrometre of mercury, Pa. */
+export const MICRON = 101325 / 760 / 1000;
 export const ATM = 101325;
 export const CUBIC_FOOT = FOOT ** 3;
 /** One standard cubic foot per hour as m3/s. The purge model treats the gas at about 1 atm and 68 degF. */

@@ -7,7 +7,7 @@ import { CrewStore } from './crew.store';
 import { plainRecord, replay, type Replay, type Step, type Undoable } from './history';
 import { jointState, type JointState } from './joint-state';
 import { Outbox } from './outbox';
-import { planner, type Planned, type Summed } from '@hephaist/contracts';
+import { lastLogs, planner, type Planned, type Summed } from '@hephaist/contracts';
 import { ShopStore } from './shop.store';
 import { Summaries } from './summaries';
 import type { Inputs } from './summary-task';
@@ -56,14 +56,7 @@ export const JobStore = signalStore(
   withProps(() => ({ summaries: new Summaries() })),
   withComputed((store, crew = inject(CrewStore), shop = inject(ShopStore)) => {
     const joints = computed(() => [...store.entities()].sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1)));
-    const lastLog = computed(() => {
-      const map = new Map<string, JointLog>();
-      for (const log of store.logs()) {
-        const before = map.get(log.jointId);
-        if (!before || before.brazedAt <= log.brazedAt) map.set(log.jointId, log);
-      }
-      return map;
-    });
+    const lastLog = computed(() => lastLogs(store.logs()));
     const plan = computed((): ((joint: Joint) => Planned) => {
       const job = store.job();
       return job ? planner(job, store.lines(), shop.shop()) : () => ({ plan: null, seam: null, problems: [] });

@@ -11,7 +11,7 @@ import {
 } from '@hephaist/contracts';
 import {
   ASME_RULES,
-  coverGaps,
+  procedureGaps,
   toCover,
   dayIn,
   medicalMissing,
@@ -134,7 +134,7 @@ export class ProceduresPage {
     const stated = p && statedProcedure(p);
     return stated
       ? this.joints()
-          .filter((j) => coverGaps(stated, j.asks).length === 0)
+          .filter((j) => procedureGaps(stated, j.asks).length === 0)
           .map((j) => j.mark)
       : [];
   }
@@ -162,7 +162,7 @@ export class ProceduresPage {
     const byWhy = new Map<string, string[]>();
     for (const j of this.joints()) {
       const tried = signed
-        .map((s) => ({ s, gaps: coverGaps(s, j.asks) }))
+        .map((s) => ({ s, gaps: procedureGaps(s, j.asks) }))
         .sort((a, b) => a.gaps.length - b.gaps.length);
       const nearest = tried[0];
       if (nearest?.gaps.length === 0) continue;

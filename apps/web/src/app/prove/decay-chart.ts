@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { PressureTest } from '@hephaist/contracts';
+import { MICRON } from '@hephaist/core';
 import { line, scaleLinear } from 'd3';
-
-const MICRON_PA = 101325 / 760 / 1000;
 
 /** How a vacuum rose after the pump was shut off, against its limit. */
 @Component({
@@ -55,9 +54,9 @@ const MICRON_PA = 101325 / 760 / 1000;
 export class DecayChart {
   readonly decay = input.required<NonNullable<PressureTest['decay']>>();
   private readonly data = computed(() =>
-    this.decay().readings.map((r) => ({ min: r.atS / 60, microns: r.pa / MICRON_PA })),
+    this.decay().readings.map((r) => ({ min: r.atS / 60, microns: r.pa / MICRON })),
   );
-  protected readonly limit = computed(() => Math.round(this.decay().limitPa / MICRON_PA));
+  protected readonly limit = computed(() => Math.round(this.decay().limitPa / MICRON));
   protected readonly minutes = computed(() => Math.round(this.data().at(-1)?.min ?? 0));
   private readonly x = computed(() =>
     scaleLinear()

@@ -12,6 +12,7 @@ import {
   DECAY_SOURCE,
   displayUnit,
   InputError,
+  MICRON,
   sourceLine,
   STANDING_SOURCE,
   type FieldProblem,
@@ -39,8 +40,6 @@ import { readDecay } from './decay-text';
 import { PressureStore } from './pressure.store';
 import { PROVE_TABS } from './prove-tabs';
 import { StandingChart } from './standing-chart';
-
-const MICRON_PA = 101325 / 760 / 1000;
 
 /** Pressure tests of the job's lines: standing tests corrected for temperature, and how a vacuum rises. */
 @Component({
@@ -158,8 +157,8 @@ export class PressurePage {
       decay: standing
         ? null
         : {
-            limitPa: Number(d.limit.replace(',', '.')) * MICRON_PA,
-            readings: this.decay().readings.map((r) => ({ atS: r.atMin * 60, pa: r.microns * MICRON_PA })),
+            limitPa: Number(d.limit.replace(',', '.')) * MICRON,
+            readings: this.decay().readings.map((r) => ({ atS: r.atMin * 60, pa: r.microns * MICRON })),
           },
       testedBy: d.testedBy.trim(),
       note: d.note,
