@@ -11,16 +11,21 @@ export interface FakeInstrument {
   readonly kill: () => Promise<void>;
   /** Answers again at the same port. */
   readonly revive: () => Promise<void>;
+  /** How many listen now. One that hung up may still count for a moment. */
   readonly listeners: () => number;
+  /** How often it was called since it was made. */
+  readonly calls: () => number;
 }
 
 export async function fakeInstrument(): Promise<FakeInstrument> {
   const sockets = new Set<Socket>();
   let server: Server | null = null;
+  let calls = 0;
   const listen = (port: number): Promise<number> =>
     new Promise((done) => {
       server = createServer((s) => {
         sockets.add(s);
+        calls += 1;
         s.on('error', () => undefined);
         s.on('close', () => sockets.delete(s));
       }).listen(port, '127.0.0.1', () => done((server?.address() as AddressInfo).port));
@@ -37,6 +42,7 @@ export async function fakeInstrument(): Promise<FakeInstrument> {
       }),
     revive: async () => void (await listen(port)),
     listeners: () => sockets.size,
+    calls: () => calls,
   };
 }
 

@@ -184,9 +184,9 @@ describe('reading instruments into the trace', () => {
       () => trace(session),
       (r) => values(r).length === 5,
     );
-    expect(oxygen.listeners()).toBe(1);
+    expect(oxygen.calls()).toBe(1);
     await first.close();
-    await until(oxygen.listeners, (n) => n === 1);
+    await until(oxygen.calls, (n) => n === 2);
     for (let i = 6; i <= 9; i++) oxygen.say(`oxygen ${i / 10} %`);
     const rows = await until(
       () => trace(session),
