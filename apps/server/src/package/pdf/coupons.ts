@@ -33,6 +33,8 @@ export function coupons(sheet: Sheet, c: Content): void {
         .fontSize(8.5)
         .fillColor(INK)
         .text(face.name, sheet.left, y + 2, { lineBreak: false });
+      if (face.trace)
+        doc.text(`read on photograph ${face.trace.pictureId.slice(-12)}`, x + wide + 8, y + 2, { lineBreak: false });
       doc.rect(x, y, wide, BAR).fill(COPPER);
       for (const v of face.voids) doc.rect(x + v.fromM * scale, y, (v.toM - v.fromM) * scale, BAR).fill(INK);
       doc.x = sheet.left;

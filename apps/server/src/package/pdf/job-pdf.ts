@@ -1,7 +1,8 @@
 import type { Content } from '../content.js';
-import { logRows, pressureRows, qualificationRows, scheduleRows } from '../rows.js';
+import { pressureRows, qualificationRows, scheduleRows } from '../rows.js';
 import { coupons } from './coupons.js';
 import { cover } from './cover.js';
+import { log } from './log.js';
 import { procedures, signedLines } from './procedures.js';
 import { REFUSED, Sheet } from './sheet.js';
 import { traces } from './traces.js';
@@ -50,33 +51,7 @@ const PARTS: readonly (readonly [name: string, write: (sheet: Sheet, c: Content)
       );
     },
   ],
-  [
-    'log',
-    (sheet, c) => {
-      sheet.part('Log', 'Times on the clock of the job. What is cut short stands whole in log.csv.');
-      sheet.table(
-        [
-          ['Joint', 0.8],
-          ['How', 0.9],
-          ['Brazed', 1.4],
-          ['Brazer', 1.5],
-          ['Procedure', 1.1],
-          ['Cleaned', 1.4],
-          ['Rod', 0.8],
-          ['Rod lot', 0.9],
-          ['Flux', 0.8],
-          ['Nitrogen lot', 0.8, 'N2 lot'],
-          ['Oxygen before', 0.7, 'O2'],
-          ['Visual', 1.4],
-          ['Looked at by', 1.1, 'Looked at'],
-          ['Out of range', 1.6],
-          ['Reason', 1.4],
-        ],
-        logRows(c),
-        (r) => (r['Out of range'] || r['Visual'] !== 'accepted' ? REFUSED : null),
-      );
-    },
-  ],
+  ['log', log],
   ['coupons', coupons],
   [
     'pressure tests',

@@ -7,7 +7,9 @@ export const FINE = '#1f6b5c';
 export const REFUSED = '#9b2c1f';
 const HAIR = '#d9d2c3';
 const MID = '#5c5a55';
+/** Least height of a row, and what is left free beside a cell, points. */
 const ROW = 13;
+const GAP = 5;
 const SIZE = 8;
 
 /** A column of a table: which value, its share of the width, and a shorter title where the name is long. */
@@ -81,53 +83,59 @@ export class Sheet {
     this.doc.font('body').fontSize(size).fillColor(colour).text(text, this.left, this.doc.y, { width: this.width });
   }
 
-  /** A table of rows one line high; what is too long ends in dots, and the CSV beside holds it whole. */
+  /** A table whose rows are as high as their longest cell; its titles stand again on each page. */
   table(columns: readonly Column[], rows: readonly Row[], toneOf?: (row: Row) => string | null): void {
     const total = columns.reduce((sum, [, share]) => sum + share, 0);
     const widths = columns.map(([, share]) => (share / total) * this.width);
     const titles = columns.map(([name, , title]) => title ?? name);
-    this.line(titles, widths, 'strong', INK);
-    for (const row of rows) {
-      if (this.doc.y + ROW > this.bottom) {
-        this.doc.addPage();
-        this.line(titles, widths, 'strong', INK);
-      }
-      this.line(
+    const titled = (): void => this.row(titles, widths, 'strong', INK);
+    this.room(3 * ROW);
+    titled();
+    for (const row of rows)
+      this.row(
         columns.map(([name]) => row[name] ?? ''),
         widths,
         'body',
         toneOf?.(row) ?? INK,
+        titled,
       );
-    }
     this.doc.x = this.left;
     this.doc.y += 4;
   }
 
-  private line(cells: readonly string[], widths: readonly number[], font: 'body' | 'strong', colour: string): void {
+  private row(
+    texts: readonly string[],
+    widths: readonly number[],
+    font: 'body' | 'strong',
+    colour: string,
+    onNewPage?: () => void,
+  ): void {
     const { doc } = this;
+    const set = (): unknown => doc.font(font).fontSize(SIZE).fillColor(colour);
+    set();
+    const cells = texts.map((text) => text.replaceAll(' %', '\u00a0%'));
+    const room = widths.map((w) => w - GAP);
+    const fits = cells.map((cell, i) => !cell.includes('\n') && doc.widthOfString(cell) <= (room[i] ?? 0));
+    const high = cells.map((cell, i) => (fits[i] ? 0 : doc.heightOfString(cell, { width: room[i] ?? 0 })));
+    const height = Math.max(ROW, Math.max(...high) + 3);
+    if (onNewPage && doc.y + height > this.bottom) {
+      doc.addPage();
+      onNewPage();
+      set();
+    }
     const y = doc.y;
     let x = this.left;
-    doc.font(font).fontSize(SIZE).fillColor(colour);
     cells.forEach((cell, i) => {
-      const width = (widths[i] ?? 0) - 5;
-      if (cell) doc.text(this.fitted(cell, width), x, y + 2, { lineBreak: false });
+      const how = fits[i] ? { lineBreak: false } : { width: room[i] ?? 0 };
+      if (cell) doc.text(cell, x, y + 2, how);
       x += widths[i] ?? 0;
     });
     doc
-      .moveTo(this.left, y + ROW)
-      .lineTo(this.left + this.width, y + ROW)
+      .moveTo(this.left, y + height)
+      .lineTo(this.left + this.width, y + height)
       .lineWidth(font === 'strong' ? 0.8 : 0.4)
       .stroke(HAIR);
-    doc.y = y + ROW;
-  }
-
-  /** As much of a text as stands in a width. */
-  private fitted(text: string, width: number): string {
-    const { doc } = this;
-    if (doc.widthOfString(text) <= width) return text;
-    let keep = Math.max(1, Math.floor((text.length * width) / doc.widthOfString(text)));
-    while (keep > 1 && doc.widthOfString(`${text.slice(0, keep)}…`) > width) keep -= 1;
-    return `${text.slice(0, keep)}…`;
+    doc.y = y + height;
   }
 
   end(): Promise<Buffer> {
