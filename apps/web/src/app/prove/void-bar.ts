@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { mergeVoids, type VoidInterval } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { moveEdge } from './void-edges';
@@ -16,7 +16,7 @@ const LEAST = 0.005;
       #bar
       viewBox="0 0 620 40"
       role="group"
-      [attr.aria-label]="name() + ' side: drag to mark a void'"
+      [attr.aria-label]="said() + ': drag to mark a void'"
       (pointerdown)="begin($event, bar)"
       (pointermove)="move($event, bar)"
       (pointerup)="end()"
@@ -43,7 +43,7 @@ const LEAST = 0.005;
         />
       }
     </svg>
-    <button type="button" class="button" [attr.aria-label]="'Add a void on the ' + name() + ' side'" (click)="add()">
+    <button type="button" class="button" [attr.aria-label]="'Add a void on the ' + said()" (click)="add()">
       + void
     </button>
   `,
@@ -78,9 +78,14 @@ const LEAST = 0.005;
 })
 export class VoidBar {
   readonly name = input.required<string>();
+  /** What it is, in full; a side of a strip where nothing is said. */
+  readonly whole = input('');
+  protected readonly said = computed(() => this.whole() || `${this.name()} side`);
   readonly overlapM = input.required<number>();
   readonly voids = input.required<readonly VoidInterval[]>();
   readonly changed = output<VoidInterval[]>();
+  /** As they stand: keys pressed faster than the page is drawn each go on from the last. */
+  private readonly now = linkedSignal(() => this.voids());
   /** The void being dragged out, and the edge being moved. */
   private readonly fresh = signal<VoidInterval | null>(null);
   private anchorM: number | null = null;
@@ -90,10 +95,10 @@ export class VoidBar {
   protected readonly shown = computed(() => {
     const fresh = this.fresh();
     const x = this.scale();
-    return [...this.voids(), ...(fresh ? [fresh] : [])].map((v) => ({ x: x(v.fromM), w: x(v.toM) - x(v.fromM) }));
+    return [...this.now(), ...(fresh ? [fresh] : [])].map((v) => ({ x: x(v.fromM), w: x(v.toM) - x(v.fromM) }));
   });
   protected readonly handles = computed(() =>
-    this.voids().flatMap((v, i) =>
+    this.now().flatMap((v, i) =>
       (['fromM', 'toM'] as const).map((edge) => ({
         key: `${i} ${edge}`,
         i,
@@ -103,6 +108,11 @@ export class VoidBar {
       })),
     ),
   );
+
+  private emit(voids: VoidInterval[]): void {
+    this.now.set(voids);
+    this.changed.emit(voids);
+  }
 
   private at(event: PointerEvent, bar: Element): number {
     const box = bar.getBoundingClientRect();
@@ -123,7 +133,7 @@ export class VoidBar {
 
   protected move(event: PointerEvent, bar: Element): void {
     const m = this.at(event, bar);
-    if (this.held) this.changed.emit(moveEdge(this.voids(), this.held.i, this.held.edge, m, this.overlapM()));
+    if (this.held) this.emit(moveEdge(this.now(), this.held.i, this.held.edge, m, this.overlapM()));
     else if (this.anchorM !== null)
       this.fresh.set({ fromM: Math.min(m, this.anchorM), toM: Math.max(m, this.anchorM) });
   }
@@ -132,23 +142,21 @@ export class VoidBar {
     const fresh = this.fresh();
     [this.anchorM, this.held] = [null, null];
     this.fresh.set(null);
-    if (fresh && fresh.toM - fresh.fromM > LEAST * this.overlapM())
-      this.changed.emit(mergeVoids([...this.voids(), fresh]));
+    if (fresh && fresh.toM - fresh.fromM > LEAST * this.overlapM()) this.emit(mergeVoids([...this.now(), fresh]));
   }
 
   /** For who has no pointer: one in the middle, to be moved by the arrow keys. */
   protected add(): void {
     const long = this.overlapM();
-    this.changed.emit(mergeVoids([...this.voids(), { fromM: 0.47 * long, toM: 0.53 * long }]));
+    this.emit(mergeVoids([...this.now(), { fromM: 0.47 * long, toM: 0.53 * long }]));
   }
 
   protected key(event: KeyboardEvent, i: number, edge: keyof VoidInterval): void {
     const step = (event.shiftKey ? 0.05 : 0.005) * this.overlapM();
     const by = { ArrowLeft: -step, ArrowDown: -step, ArrowRight: step, ArrowUp: step }[event.key];
-    const now = this.voids()[i]?.[edge] ?? 0;
-    if (by !== undefined) this.changed.emit(moveEdge(this.voids(), i, edge, now + by, this.overlapM()));
-    else if (event.key === 'Delete' || event.key === 'Backspace')
-      this.changed.emit(this.voids().filter((_, k) => k !== i));
+    const now = this.now()[i]?.[edge] ?? 0;
+    if (by !== undefined) this.emit(moveEdge(this.now(), i, edge, now + by, this.overlapM()));
+    else if (event.key === 'Delete' || event.key === 'Backspace') this.emit(this.now().filter((_, k) => k !== i));
     else return;
     event.preventDefault();
   }
