@@ -53,7 +53,7 @@ export function benchCrew(): void {
   const records = timed('500 brazers, 10 000 joints made: what is on file for each', () =>
     brazers.map((brazer) => ({
       brazer: { ...brazer, version: 1 },
-      record: brazerRecord(brazer, coupons, byBrazer.get(brazer.id) ?? []),
+      record: brazerRecord(brazer, { coupons, brazings: byBrazer.get(brazer.id) ?? [] }),
     })),
   );
   const large = largeJob(10_000);

@@ -1,14 +1,15 @@
-import type { Coupon, Pqr } from '@hephaist/contracts';
+import type { Coupon, Pqr, Procedure } from '@hephaist/contracts';
 import { degFToK, INCH, PSI, SCFH, type ProcedureVariables } from '@hephaist/core';
 
 /** What the demo's procedures state, and the records behind them. Invented. */
 
 const inches = (min: number, max: number) => ({ min: min * INCH, max: max * INCH });
 
-export const COPPER: ProcedureVariables = {
+const COPPER: ProcedureVariables = {
   process: 'torch',
   metals: [['107', '107']],
   wallM: inches(0.025, 0.1),
+  odM: inches(0.25, 4.125),
   form: 'rod',
   fuel: 'acetylene',
   purgeFlow: { min: 2 * SCFH, max: 10 * SCFH },
@@ -17,13 +18,14 @@ export const COPPER: ProcedureVariables = {
   overlapMinM: 0.3 * INCH,
   positions: ['horizontal', 'down-feed', 'up-feed'],
   tempK: { min: degFToK(1300), max: degFToK(1500) },
+  timeS: { min: 20, max: 240 },
   cleaningBefore: 'dry abrasive pad on tube and socket, wiped, brazed within 8 hours',
   cleaningAfter: 'wiped; looked at all round',
   technique: 'tube first, then fitting; nitrogen on until cool to touch',
   medical: true,
 };
 
-export const SILVER: ProcedureVariables = {
+const SILVER: ProcedureVariables = {
   ...COPPER,
   metals: [
     ['107', '107'],
@@ -36,6 +38,29 @@ export const SILVER: ProcedureVariables = {
   cleaningAfter: 'hot water and brush until the flux is gone',
   technique: 'neutral flame, heat both parts until the flux is clear',
 };
+
+/** The demo's two procedures, both signed. */
+export function demoProcedures(id: () => string, signedOn: string): Procedure[] {
+  const procedure = (
+    name: string,
+    fNumbers: string[],
+    fluxIds: string[],
+    oxygenLimit: number | null,
+    note: string,
+    variables: ProcedureVariables,
+  ): Procedure => ({ id: id(), name, revision: 'A', signedOn, fNumbers, fluxIds, oxygenLimit, note, variables });
+  return [
+    procedure('BPS-1', ['103'], [], null, 'Copper to copper, torch, nitrogen on', COPPER),
+    procedure(
+      'BPS-2',
+      ['101', '102'],
+      ['FB3-A', 'FB3-C'],
+      0.005,
+      'Silver rod with flux: brass, steel, stainless to copper',
+      SILVER,
+    ),
+  ];
+}
 
 /** The records of the two procedures: enough for the first, not for all that the second states. */
 export function demoRecords(id: () => string, brazerId: string, coupons: readonly Coupon[], on: string): Pqr[] {

@@ -1,22 +1,17 @@
 import {
   lineConditions,
   procedureCovers,
-  type Brazer,
-  type Coupon,
   type Job,
   type JobFile,
   type Joint,
   type JointLog,
   type Line,
   type OwnRowRecord,
-  type Procedure,
 } from '@hephaist/contracts';
 import {
   addMonths,
   AMBIENT_K,
-  cupForOd,
   degFToK,
-  findTube,
   FOOT,
   INCH,
   planJoint,
@@ -24,9 +19,9 @@ import {
   SCFH,
   type LineLayout,
   type LineNode,
-  type ProcedureVariables,
 } from '@hephaist/core';
-import { COPPER, demoRecords, SILVER } from './saltmarsh-procedures.js';
+import { demoCrew } from './saltmarsh-crew.js';
+import { demoProcedures, demoRecords } from './saltmarsh-procedures.js';
 import { demoTests } from './saltmarsh-tests.js';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 
@@ -88,50 +83,6 @@ function joint(line: Line, source: DemoLine, index: number, sort: number): Joint
   };
 }
 
-const brazer = (
-  name: string,
-  mark: string,
-  withdrawnOn: string | null = null,
-  withdrawnReason: string | null = null,
-): Brazer => ({ id: id(), name, mark, withdrawnOn, withdrawnReason });
-
-interface CouponWish {
-  readonly brazer: Brazer;
-  readonly on: string;
-  readonly filler: string;
-  readonly position: Coupon['position'];
-  readonly socketMetal?: string;
-  readonly voidsMm?: readonly (readonly [number, number])[];
-  readonly size?: string;
-}
-
-let couponNumber = 0;
-function coupon(wish: CouponWish): Coupon {
-  const size = wish.size ?? '1-1/8';
-  const overlapM = cupForOd(findTube('acr', size)?.odM ?? 0)?.depthM ?? 0.02;
-  const voids = (wish.voidsMm ?? [[3, 4.2]]).map(([a, b]) => ({ fromM: a / 1000, toM: b / 1000 }));
-  return {
-    id: id(),
-    number: `C-${String(++couponNumber).padStart(3, '0')}`,
-    brazerId: wish.brazer.id,
-    brazedOn: wish.on,
-    ruleSetId: 'asme-ix-medical',
-    tube: { standardId: 'acr', size, metalId: 'copper' },
-    socketMetalId: wish.socketMetal ?? 'copper',
-    fillerId: wish.filler,
-    position: wish.position,
-    overlapM,
-    boreClean: true,
-    visualReason: null,
-    statement: { cleaning: 'dry abrasive pad, wiped', gapM: 0.002 * INCH, purgeFlow: 4 * SCFH },
-    faces: [
-      { name: 'left', overlapM, voids },
-      { name: 'right', overlapM, voids: [] },
-    ],
-    lookedBy: 'Harbour Light Laboratory',
-  };
-}
-
 /** The oxygen main: a riser with three outlets off it, each outlet with its own vent; one end is capped for later. */
 function oxygenMain(ids: readonly string[], lengthM: number): LineLayout {
   const bore = 0.785 * INCH;
@@ -181,7 +132,6 @@ function oxygenMain(ids: readonly string[], lengthM: number): LineLayout {
 /** Builds the whole demo as a job file. @param today the day it starts, YYYY-MM-DD */
 export function saltmarsh(today: string): JobFile {
   serial = 0;
-  couponNumber = 0;
   const jobId = id();
   const lines: Line[] = [];
   const joints: Joint[] = [];
@@ -217,77 +167,15 @@ export function saltmarsh(today: string): JobFile {
       };
   });
 
-  const orla = brazer('Orla Fennimore', '07');
-  const dov = brazer('Dov Castellan', '11');
-  const prue = brazer('Prue Akintola', '14');
-  const mikkel = brazer('Mikkel Sandoval', '19');
-  const juno = brazer('Juno Harrowgate', '23', shiftDays(today, -20), 'purge shut off while hot, twice');
-  const basil = brazer('Basil Teo', '31');
-  const lapsing = addMonths(shiftDays(today, 6), -6);
-  const old = shiftDays(today, -250);
-  const recent = shiftDays(today, -120);
-  const coupons: Coupon[] = [
-    coupon({ brazer: orla, on: recent, filler: 'BCuP-5', position: 'horizontal' }),
-    coupon({
-      brazer: orla,
-      on: recent,
-      filler: 'BCuP-5',
-      position: 'up-feed',
-      voidsMm: [
-        [1, 2.2],
-        [9, 10.1],
-      ],
-    }),
-    coupon({ brazer: orla, on: recent, filler: 'BAg-24', position: 'horizontal', socketMetal: 'plated-steel' }),
-    coupon({ brazer: orla, on: recent, filler: 'BAg-24', position: 'up-feed', socketMetal: 'stainless-316' }),
-    coupon({ brazer: orla, on: recent, filler: 'BAg-7', position: 'horizontal', socketMetal: 'brass-forging' }),
-    coupon({ brazer: dov, on: recent, filler: 'BCuP-5', position: 'horizontal', voidsMm: [[5, 9.4]] }),
-    coupon({ brazer: prue, on: lapsing, filler: 'BCuP-5', position: 'horizontal' }),
-    coupon({ brazer: prue, on: lapsing, filler: 'BCuP-5', position: 'up-feed' }),
-    coupon({ brazer: mikkel, on: old, filler: 'BCuP-5', position: 'horizontal' }),
-    coupon({ brazer: mikkel, on: old, filler: 'BAg-7', position: 'horizontal', socketMetal: 'brass-forging' }),
-    coupon({ brazer: juno, on: recent, filler: 'BCuP-5', position: 'up-feed' }),
-    coupon({
-      brazer: basil,
-      on: shiftDays(today, -15),
-      filler: 'BCuP-5',
-      position: 'horizontal',
-      voidsMm: [
-        [2, 5],
-        [8, 10.5],
-      ],
-    }),
-  ];
-
-  const procedure = (
-    name: string,
-    fNumbers: string[],
-    fluxIds: string[],
-    oxygenLimit: number | null,
-    note: string,
-    variables: ProcedureVariables,
-  ): Procedure => ({
-    id: id(),
-    name,
-    revision: 'A',
-    signedOn: shiftDays(today, -200),
-    fNumbers,
-    fluxIds,
-    oxygenLimit,
-    note,
-    variables,
+  const procedures = demoProcedures(id, shiftDays(today, -200));
+  const crew = demoCrew(id, procedures, {
+    old: shiftDays(today, -250),
+    recent: shiftDays(today, -120),
+    lapsing: addMonths(shiftDays(today, 6), -6),
+    withdrawn: shiftDays(today, -20),
+    failed: shiftDays(today, -15),
   });
-  const procedures = [
-    procedure('BPS-1', ['103'], [], null, 'Copper to copper, torch, nitrogen on', COPPER),
-    procedure(
-      'BPS-2',
-      ['101', '102'],
-      ['FB3-A', 'FB3-C'],
-      0.005,
-      'Silver rod with flux: brass, steel, stainless to copper',
-      SILVER,
-    ),
-  ];
+  const { orla, dov, coupons } = crew;
 
   const ownRows: OwnRowRecord[] = [
     {
@@ -360,12 +248,12 @@ export function saltmarsh(today: string): JobFile {
     joints,
     logs,
     procedures,
-    brazers: [orla, dov, prue, mikkel, juno, basil],
+    brazers: crew.brazers,
     coupons,
     confirmations: [],
     signatures: [],
     pressureTests: demoTests(id, lines, (before) => shiftDays(today, -before)),
-    pqrs: demoRecords(id, orla.id, coupons, old),
+    pqrs: demoRecords(id, orla.id, coupons, shiftDays(today, -250)),
     ownRows,
     sessions: [],
     marks: [],

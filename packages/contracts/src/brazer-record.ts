@@ -1,21 +1,26 @@
 import {
   SHIPPED,
+  VOID_EDGE_UNCERTAINTY_M,
   type Catalogue,
-  judgeSection,
+  judgeCoupon,
   type BrazerRecord,
   type CouponRecord,
-  type SectionVerdict,
+  type CouponVerdict,
 } from '@hephaist/core';
 import type { Confirmation } from './confirmation.js';
-import type { Brazer, Coupon } from './records.js';
+import type { Brazer, Coupon, CouponFace, Procedure } from './records.js';
+
+/** How far an edge read on a photograph may be off; by hand it is never nearer than a scale shows. */
+const edgeOf = ({ trace }: CouponFace): number | undefined =>
+  trace?.corrected ? Math.max(trace.edgeM, VOID_EDGE_UNCERTAINTY_M) : trace?.edgeM;
 
 /** The verdict of a stored coupon by its rule set. */
-export function couponVerdict(coupon: Coupon, tables: Catalogue = SHIPPED): SectionVerdict {
+export function couponVerdict(coupon: Coupon, tables: Catalogue = SHIPPED): CouponVerdict {
   const rules = tables.ruleSet(coupon.ruleSetId);
   if (!rules) throw new Error(`no rule set ${coupon.ruleSetId}`);
-  const verdict = judgeSection(coupon.faces, coupon.boreClean, rules);
-  const seen = coupon.visualReason;
-  return seen ? { ...verdict, passes: false, reasons: [...verdict.reasons, `Looked at: ${seen}: fails`] } : verdict;
+  const { boreClean, visualReason = null, jointType = 'socket', tests = [] } = coupon;
+  const faces = coupon.faces.map((f) => ({ name: f.name, overlapM: f.overlapM, voids: f.voids, edgeM: edgeOf(f) }));
+  return judgeCoupon({ faces, tests, boreClean, visualReason, jointType }, rules);
 }
 
 /** What medical gas wants on a brazer's record and a coupon does not state. Source: NFPA 99, from memory. */
@@ -29,13 +34,26 @@ export function couponMissing(coupon: Coupon, tables: Catalogue = SHIPPED): stri
   ];
 }
 
+/** Name of a procedure by the id of any of its revisions. */
+export type ProcedureNames = ReadonlyMap<string, string>;
+export const procedureNames = (all: readonly Procedure[]): ProcedureNames => new Map(all.map((p) => [p.id, p.name]));
+
+/** Name of the procedure that a record names; null where it names none, undefined where nobody wrote it down. */
+export const namedIn = (id: string | null | undefined, names: ProcedureNames): string | null | undefined =>
+  id ? names.get(id) : id;
+
 /** A stored coupon as the qualification rules see it; null when its tube, metal or rod is no longer in the tables. */
-export function couponRecord(coupon: Coupon, tables: Catalogue = SHIPPED): CouponRecord | null {
+export function couponRecord(
+  coupon: Coupon,
+  tables: Catalogue = SHIPPED,
+  names: ProcedureNames = new Map(),
+): CouponRecord | null {
   const tube = tables.tube(coupon.tube.standardId, coupon.tube.size);
   const a = tables.metal(coupon.tube.metalId);
   const b = tables.metal(coupon.socketMetalId);
   const filler = tables.filler(coupon.fillerId);
   if (!tube || !a || !b || !filler) return null;
+  const procedure = namedIn(coupon.procedureId, names);
   return {
     label: coupon.number,
     brazedOn: coupon.brazedOn,
@@ -43,8 +61,11 @@ export function couponRecord(coupon: Coupon, tables: Catalogue = SHIPPED): Coupo
     pNumbers: [a.pNumber, b.pNumber],
     fNumber: filler.fNumber,
     wallM: tube.wallM,
+    odM: tube.odM,
     overlapM: coupon.overlapM,
     position: coupon.position,
+    jointType: coupon.jointType ?? 'socket',
+    ...(procedure === undefined ? {} : { procedure }),
   };
 }
 
@@ -54,27 +75,34 @@ export interface Brazing {
   readonly day: string;
   readonly label: string;
   readonly fNumber: string | null;
+  /** Name of the procedure it was worked to; null for none, absent where nobody wrote it down. */
+  readonly procedure?: string | null | undefined;
+}
+
+/** What is on file that says who may braze. */
+export interface OnFile {
+  readonly coupons: readonly Coupon[];
+  readonly brazings: readonly Brazing[];
+  readonly confirmations?: readonly Confirmation[];
+  readonly procedures?: readonly Procedure[];
 }
 
 /** Everything on file for one brazer. */
-export function brazerRecord(
-  brazer: Brazer,
-  coupons: readonly Coupon[],
-  brazings: readonly Brazing[],
-  tables: Catalogue = SHIPPED,
-  confirmations: readonly Confirmation[] = [],
-): BrazerRecord {
+export function brazerRecord(brazer: Brazer, file: OnFile, tables: Catalogue = SHIPPED): BrazerRecord {
+  const names = procedureNames(file.procedures ?? []);
+  const own = <T extends { readonly brazerId: string }>(rows: readonly T[]): T[] =>
+    rows.filter((r) => r.brazerId === brazer.id);
   return {
-    coupons: coupons
-      .filter((c) => c.brazerId === brazer.id)
-      .map((c) => couponRecord(c, tables))
+    coupons: own(file.coupons)
+      .map((c) => couponRecord(c, tables, names))
       .filter((c) => c !== null),
-    joints: brazings
-      .filter((b) => b.brazerId === brazer.id)
-      .map(({ day, label, fNumber }) => ({ day, label, fNumber })),
-    confirmations: confirmations
-      .filter((c) => c.brazerId === brazer.id)
-      .map((c) => ({ day: c.on, label: 'confirmation' })),
+    joints: own(file.brazings).map(({ day, label, fNumber, procedure }) => ({
+      day,
+      label,
+      fNumber,
+      ...(procedure === undefined ? {} : { procedure }),
+    })),
+    confirmations: own(file.confirmations ?? []).map((c) => ({ day: c.on, label: 'confirmation' })),
     withdrawn: brazer.withdrawnOn
       ? { on: brazer.withdrawnOn, reason: brazer.withdrawnReason ?? 'no reason given' }
       : null,

@@ -51,7 +51,11 @@ describe('the demo job', () => {
     const may = (name: string, position = asks.position): string => {
       const brazer = demo.brazers.find((b) => b.name.startsWith(name));
       if (!brazer) throw new Error(name);
-      const p = mayBraze(brazerRecord(brazer, demo.coupons, []), { ...asks, position }, '2026-06-15');
+      const p = mayBraze(
+        brazerRecord(brazer, { coupons: demo.coupons, brazings: [] }),
+        { ...asks, position },
+        '2026-06-15',
+      );
       return p.may ? 'yes' : p.reasons.join('; ');
     };
     expect(may('Orla')).toBe('yes');

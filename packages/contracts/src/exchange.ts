@@ -88,7 +88,7 @@ const idsOf = (rows: readonly { id: string }[]): Set<string> => new Set(rows.map
 /** References that point nowhere, as field problems. */
 function danglingReferences(file: JobFile): { field: string; says: string }[] {
   const [lines, joints, brazers] = [idsOf(file.lines), idsOf(file.joints), idsOf(file.brazers)];
-  const sessions = idsOf(file.sessions);
+  const [sessions, procedures] = [idsOf(file.sessions), idsOf(file.procedures)];
   const out: { field: string; says: string }[] = [];
   const need = (ok: boolean, field: string, says: string): void => void (ok || out.push({ field, says }));
   file.lines.forEach((l, i) => need(l.jobId === file.job.id, `lines.${i}.jobId`, 'belongs to another job'));
@@ -99,6 +99,7 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
   file.logs.forEach((l, i) => {
     need(joints.has(l.jointId), `logs.${i}.jointId`, 'its joint is not in the file');
     need(brazers.has(l.brazerId), `logs.${i}.brazerId`, 'its brazer is not in the file');
+    need(!l.procedureId || procedures.has(l.procedureId), `logs.${i}.procedureId`, 'its procedure is not in the file');
   });
   file.pressureTests.forEach((t, i) => {
     need(t.jobId === file.job.id, `pressureTests.${i}.jobId`, 'belongs to another job');
@@ -108,9 +109,14 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
   file.confirmations.forEach((c, i) =>
     need(brazers.has(c.brazerId), `confirmations.${i}.brazerId`, 'its brazer is not in the file'),
   );
-  file.coupons.forEach((c, i) =>
-    need(brazers.has(c.brazerId), `coupons.${i}.brazerId`, 'its brazer is not in the file'),
-  );
+  file.coupons.forEach((c, i) => {
+    need(brazers.has(c.brazerId), `coupons.${i}.brazerId`, 'its brazer is not in the file');
+    need(
+      !c.procedureId || procedures.has(c.procedureId),
+      `coupons.${i}.procedureId`,
+      'its procedure is not in the file',
+    );
+  });
   file.logs.forEach((l, i) =>
     need(!l.sessionId || sessions.has(l.sessionId), `logs.${i}.sessionId`, 'its purge session is not in the file'),
   );

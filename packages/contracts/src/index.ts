@@ -29,3 +29,5 @@ export * from './log-check.js';
 export * from './hand-over.js';
 export * from './open-points.js';
 export * from './procedure-rows.js';
+export * from './rules-in-use.js';
+export * from './coupon-tests.js';

@@ -1,12 +1,20 @@
 import type {
+  AnyObjectSchema,
   SchemaDescription,
   SchemaFieldDescription,
   SchemaInnerTypeDescription,
   SchemaObjectDescription,
 } from 'yup';
+import { couponTestSchemas } from './coupon-tests.js';
 import { EXCHANGE_VERSION, jobFileSchema } from './exchange.js';
 import { testSchemas } from './procedure.js';
 import { fitUpSchemas } from './records.js';
+
+/** What may stand where the kind decides, by the name that its schema gives. */
+const CHOICES: Readonly<Record<string, readonly AnyObjectSchema[]>> = {
+  tests: Object.values(testSchemas),
+  'coupon tests': Object.values(couponTestSchemas),
+};
 
 type Json = Record<string, unknown>;
 
@@ -66,8 +74,8 @@ function object(d: SchemaObjectDescription): Json {
 function convert(field: SchemaFieldDescription): Json {
   const d = field as SchemaDescription;
   if (d.type === 'lazy') {
-    const tests = (d.meta as { among?: string } | undefined)?.among === 'tests';
-    return { oneOf: (tests ? Object.values(testSchemas) : fitUpSchemas).map((s) => convert(s.describe())) };
+    const among = (d.meta as { among?: string } | undefined)?.among;
+    return { oneOf: (CHOICES[among ?? ''] ?? fitUpSchemas).map((s) => convert(s.describe())) };
   }
   if (d.type === 'object') return object(d as SchemaObjectDescription);
   if (d.type === 'array') {

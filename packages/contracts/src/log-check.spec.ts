@@ -13,7 +13,7 @@ const demo = saltmarsh('2026-06-15');
 const plan = planner(demo.job, demo.lines, shopOf(demo.ownRows, demo.procedures));
 const recordOf = (id: string) => {
   const brazer = demo.brazers.find((b) => b.id === id);
-  return brazer ? brazerRecord(brazer, demo.coupons, []) : null;
+  return brazer ? brazerRecord(brazer, { coupons: demo.coupons, brazings: [] }) : null;
 };
 const context = (mark: string, by = '07'): LogContext => {
   const joint = demo.joints.find((j) => j.mark === mark);

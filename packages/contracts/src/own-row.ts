@@ -196,6 +196,8 @@ export const TABLE_FORMS: readonly TableForm[] = [
       share('tensionOutside', 'Tension: of the minimum when it breaks outside'),
       times('thicknessLow', 'Wall from, times the coupon’s', 0.01, 1),
       times('thicknessHigh', 'Wall to, times the coupon’s', 1, 10),
+      { ...times('diameterLow', 'Diameter from, 0 for any', 0, 1), optional: true },
+      { ...times('diameterHigh', 'Diameter to, 0 for any', 0, 10), optional: true },
       share('overlapIncrease', 'Overlap longer by, at most'),
       months('continuityMonths', 'Lapses after, months', 1),
       months('validMonths', 'Ends after, months (0: no end)', 0),
@@ -210,6 +212,7 @@ export const findTableForm = (id: string): TableForm | undefined => TABLE_FORMS.
 function fieldProblem(field: TableField, value: unknown): string | null {
   if (field.kind === 'yes') return typeof value === 'boolean' ? null : 'yes or no';
   if (field.kind === 'number') {
+    if (value === undefined && field.optional) return null;
     if (typeof value !== 'number' || !Number.isFinite(value)) return 'a number is needed';
     if (value < (field.min ?? -Infinity) || value > (field.max ?? Infinity))
       return `between ${field.min ?? ''} and ${field.max ?? ''} in SI (${field.quantity ?? field.unit ?? ''})`;
@@ -231,6 +234,7 @@ const ORDERED: readonly (readonly [string, string, 'below' | 'not above'])[] = [
   ['activeMinK', 'activeMaxK', 'below'],
   ['idMinM', 'idMaxM', 'not above'],
   ['tubeOdM', 'idMaxM', 'below'],
+  ['diameterLow', 'diameterHigh', 'not above'],
 ];
 
 /** What is wrong with the values of a row, at its fields; empty when the tables can hold it. */

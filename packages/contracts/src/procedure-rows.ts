@@ -1,5 +1,5 @@
 import type { Procedure } from './records.js';
-import { inUnits, said, type UnitSystem, type Unsupported } from '@hephaist/core';
+import { formatDuration, inUnits, said, type UnitSystem, type Unsupported } from '@hephaist/core';
 
 /** One variable of a procedure, what it was in the revision before, and what its records say of it. */
 export interface ProcedureRow {
@@ -24,6 +24,7 @@ const ROWS: readonly (readonly [name: string, rule: string, show: Show])[] = [
   ['Type of joint', 'process', of((v) => v.jointType)],
   ['Metals', 'metals', of((v) => v.metals.map((m) => `P-${m[0]} to P-${m[1]}`).join(', '))],
   ['Wall', 'wall', of((v) => band(v.wallM, 'diameter'))],
+  ['Diameter', '', of((v) => (v.odM ? band(v.odM, 'diameter') : 'any'))],
   ['Filler', 'filler', (p) => `F-${p.fNumbers.join(', F-')}`],
   ['Form of filler', '', of((v) => v.form)],
   ['Flux', 'flux', (p) => p.fluxIds.join(' or ') || 'none'],
@@ -31,6 +32,7 @@ const ROWS: readonly (readonly [name: string, rule: string, show: Show])[] = [
   ['Overlap', 'overlap', of((v) => `from ${said(v.overlapMinM, 'diameter')}`)],
   ['Gap a side', 'gap', of((v) => band(v.gapM, 'gap'))],
   ['Temperature', '', of((v) => band(v.tempK, 'temperature'))],
+  ['Time at heat', '', of((v) => (v.timeS ? `${formatDuration(v.timeS.min)} to ${formatDuration(v.timeS.max)}` : '–'))],
   ['Nitrogen', '', of((v) => (v.purgeFlow ? band(v.purgeFlow, 'flow') : 'none'))],
   [
     'Oxygen limit',

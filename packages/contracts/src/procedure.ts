@@ -1,8 +1,6 @@
 import {
   JOINT_TYPES,
-  judgeBend,
-  judgePeel,
-  judgeTension,
+  judgeTest,
   PROCESSES,
   SHIPPED,
   type Catalogue,
@@ -13,6 +11,7 @@ import {
   type TestVerdict,
 } from '@hephaist/core';
 import * as yup from 'yup';
+import { couponTestSchemas, testAmong } from './coupon-tests.js';
 import { oneOf, pair, POSITIONS, size, WALL } from './procedure-variables.js';
 import { strict } from './strict.js';
 import { couponVerdict } from './brazer-record.js';
@@ -23,22 +22,7 @@ import type { Coupon, Procedure } from './records.js';
 /** What each kind of test of a record holds. */
 export const testSchemas = {
   section: yup.object({ kind: oneOf(['section'] as const), couponId: idSchema }),
-  tension: yup.object({
-    kind: oneOf(['tension'] as const),
-    forceN: size('Force', 1e7, 'above 0'),
-    widthM: size('Width', 0.5, 'above 0'),
-    thicknessM: size('Thickness', 0.05, 'above 0'),
-    minimumPa: size('Minimum strength', 3e9, 'above 0'),
-    broke: oneOf(['joint', 'base metal'] as const),
-  }),
-  peel: yup.object({
-    kind: oneOf(['peel'] as const),
-    areaM2: size('Area', 0.25, 'above 0'),
-    unbrazedM2: size('Unbrazed', 0.25, 'from 0 to the area'),
-    lineM: size('Line', 0.5, 'above 0'),
-    lineUnbrazedM: size('Unbrazed along it', 0.5, 'from 0 to the line'),
-  }),
-  bend: yup.object({ kind: oneOf(['bend'] as const), crackM: size('Crack', 0.5, 'from 0') }),
+  ...couponTestSchemas,
   visual: yup.object({
     kind: oneOf(['visual'] as const),
     accepted: yup.boolean().required(),
@@ -49,11 +33,7 @@ export const TEST_KINDS = Object.keys(testSchemas) as (keyof typeof testSchemas)
 export type ProcedureTest = {
   [K in keyof typeof testSchemas]: yup.InferType<(typeof testSchemas)[K]> & { kind: K };
 }[keyof typeof testSchemas];
-const testSchema = yup
-  .lazy((v: { kind?: string } | undefined) =>
-    (testSchemas[v?.kind as 'bend'] ?? yup.object({ kind: oneOf(TEST_KINDS) })).noUnknown(),
-  )
-  .meta({ among: 'tests' });
+const testSchema = testAmong(testSchemas, 'tests');
 
 /** A procedure qualification record: what was done on a test coupon, how it tested, who saw it. Evidence, signed. */
 export const pqrSchema = strict(
@@ -88,14 +68,12 @@ export function testVerdict(
   coupons: readonly Coupon[],
   tables: Catalogue = SHIPPED,
 ): TestVerdict | null {
-  if (test.kind === 'tension') return judgeTension(test, rules);
-  if (test.kind === 'peel') return judgePeel(test, rules);
-  if (test.kind === 'bend') return judgeBend(test.crackM);
   if (test.kind === 'visual') {
     const passes = test.accepted && (test.boreClean || !rules.medical);
     const bore = test.boreClean ? 'bore bright' : 'oxide in the bore';
     return { passes, nearLimit: false, arithmetic: `${test.accepted ? 'accepted' : 'rejected'}, ${bore}` };
   }
+  if (test.kind !== 'section') return judgeTest(test, rules);
   const coupon = coupons.find((c) => c.id === test.couponId);
   if (!coupon) return null;
   const verdict = couponVerdict(coupon, tables);

@@ -1,10 +1,15 @@
 import {
   AMBIENT_K,
   CODE_SETS,
+  isOpened,
+  JOINT_TYPES,
+  NOT_OPENED,
   ROD_FORMS,
   SCHOOLS,
   SERVICES,
   type CodeSetId,
+  type CouponTest,
+  type JointType,
   type JointSpec,
   type LineLayout,
   type ProcedureVariables,
@@ -12,6 +17,7 @@ import {
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, RULES, tubeSchema } from './in-table.js';
+import { couponTestSchemas, testAmong, voidSchema } from './coupon-tests.js';
 import { procedureVariablesSchema } from './procedure-variables.js';
 import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
@@ -264,17 +270,7 @@ const faceSchema = strict(
       overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
       /** Where it was read from a photograph; absent where it was typed. */
       trace: faceTraceSchema.optional().default(undefined),
-      voids: yup
-        .array(
-          strict(
-            yup.object({
-              fromM: number('From', 0, 0.5, 'between 0 and the overlap'),
-              toM: number('To', 0, 0.5, 'between 0 and the overlap'),
-            }),
-          ).test('inside', 'a void runs from a smaller to a larger distance', (v) => !v || v.toM > v.fromM),
-        )
-        .max(50, 'at most 50 voids on a face')
-        .required(),
+      voids: yup.array(voidSchema()).max(50, 'at most 50 voids on a face').required(),
     })
     .test(
       'voids',
@@ -313,9 +309,27 @@ export const couponSchema = strict(
     )
       .optional()
       .default(undefined),
-    faces: yup.array(faceSchema).min(2, 'both sides of the cut are needed').max(8).required(),
+    /** Both sides of the cut; none where it was peeled instead. */
+    faces: yup.array(faceSchema).max(8).required(),
+    /** What else was done with it; absent in coupons written before it was asked for, as the two below. */
+    tests: yup
+      .array(testAmong(couponTestSchemas, 'coupon tests'))
+      .max(8, 'at most 8 tests')
+      .optional()
+      .default(undefined),
+    jointType: yup
+      .string()
+      .oneOf(JOINT_TYPES, `one of ${JOINT_TYPES.join(', ')}`)
+      .optional()
+      .default(undefined),
+    /** The revision of the procedure it was brazed to; null where none was. */
+    procedureId: idSchema.nullable().optional().default(undefined),
     lookedBy: line('Read by').required('Say who read the strip'),
   }),
+).test('opened', '', (c, context) =>
+  isOpened({ faces: c.faces ?? [], tests: (c.tests ?? []) as CouponTest[], jointType: c.jointType ?? 'socket' })
+    ? true
+    : context.createError({ path: [context.path, 'faces'].filter(Boolean).join('.'), message: NOT_OPENED }),
 );
 
 type OfSchema<T extends yup.Schema> = yup.InferType<T>;
@@ -335,10 +349,14 @@ export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' |
   variables?: ProcedureVariables;
 };
 export type CouponFace = Omit<yup.InferType<typeof faceSchema>, 'trace'> & { trace?: FaceTrace };
-export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces' | 'visualReason' | 'statement'> & {
+type LaterOfCoupon = 'visualReason' | 'statement' | 'tests' | 'jointType' | 'procedureId';
+export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces' | LaterOfCoupon> & {
   faces: CouponFace[];
   visualReason?: string | null | undefined;
   statement?: { cleaning: string; gapM: number | null; purgeFlow: number | null } | undefined;
+  tests?: CouponTest[] | undefined;
+  jointType?: JointType | undefined;
+  procedureId?: string | null | undefined;
 };
 
 /** A record as stored: with the version a later write must name. */

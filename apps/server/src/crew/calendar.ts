@@ -1,13 +1,5 @@
-import type { Crew } from '@hephaist/contracts';
-import {
-  continuity,
-  continuityEvents,
-  dayIn,
-  ruleSetIdFor,
-  WARN_DAYS,
-  type Catalogue,
-  type RuleSet,
-} from '@hephaist/core';
+import { rulesInUse, type Brazer, type OnFile } from '@hephaist/contracts';
+import { dayIn, goodDays, WARN_DAYS, type Catalogue, type Keeps, type RuleSet } from '@hephaist/core';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
@@ -15,13 +7,11 @@ import { crewOf, recordsOf } from './crew.js';
 
 const DAY_S = 86_400;
 
-/** Rule sets that the company's open jobs are under. */
-async function rulesInUse(store: RecordStore): Promise<RuleSet[]> {
-  const tables = await tablesOf(store);
-  const jobs = (await store.list('job')).filter((j) => !j.archived);
-  const ids = new Set(jobs.map((j) => ruleSetIdFor(j.codeSet, false)));
-  return [...ids].flatMap((id) => tables.ruleSet(id) ?? []);
-}
+const MOVES: Readonly<Record<Keeps, string>> = {
+  joint: 'A logged joint or a passed coupon moves this day.',
+  confirmation: 'A supervisor’s confirmation or a passed coupon moves this day.',
+  coupon: 'Only a passed coupon moves this day.',
+};
 
 /**
  * The last good day of every brazer who is current, as an iCalendar (RFC 5545) with warnings 60, 30 and 7 days ahead.
@@ -29,12 +19,13 @@ async function rulesInUse(store: RecordStore): Promise<RuleSet[]> {
  */
 export async function crewCalendar(store: RecordStore, company: string, now: Date): Promise<string> {
   const tables = await tablesOf(store);
-  return calendarOf(await crewOf(store, tables), await rulesInUse(store), tables, company, now);
+  const [jobs, lines] = [await store.list('job'), await store.list('line')];
+  return calendarOf(await crewOf(store, tables), rulesInUse(jobs, lines, tables), tables, company, now);
 }
 
 /** The same of a crew that is given. */
 export function calendarOf(
-  crew: Crew,
+  crew: OnFile & { readonly brazers: readonly Brazer[] },
   rules: readonly RuleSet[],
   tables: Catalogue,
   company: string,
@@ -43,19 +34,17 @@ export function calendarOf(
   const today = dayIn(now.toISOString(), 'UTC');
   const calendar = ical({ name: `Brazers of ${company}`, prodId: { company: 'hephaist', product: 'crew' } });
   calendar.method(ICalCalendarMethod.PUBLISH);
-  for (const { brazer, record } of recordsOf(crew, tables)) {
-    if (record.withdrawn && record.withdrawn.on <= today) continue;
-    for (const r of rules) {
-      const kept = continuity(continuityEvents(record, r), today, r);
-      if (kept.state !== 'current' || !kept.goodThrough) continue;
+  for (const { brazer, record } of recordsOf(crew, tables))
+    for (const { goodThrough, kept, keeps, under } of goodDays(record, rules, today)) {
+      if (kept.state !== 'current') continue;
       const event = calendar.createEvent({
-        id: `${brazer.id}.${r.id}.${kept.goodThrough}@hephaist`,
-        start: new Date(`${kept.goodThrough}T00:00:00Z`),
+        id: `${brazer.id}.${keeps}.${goodThrough}@hephaist`,
+        start: new Date(`${goodThrough}T00:00:00Z`),
         timezone: 'UTC',
         stamp: now,
         allDay: true,
         summary: `Last good day: ${brazer.name}, mark ${brazer.mark}`,
-        description: `${r.name}: last ${kept.lastLabel ?? ''} on ${kept.lastDay ?? ''}. A logged joint or a passed coupon moves this day. Check the current code book.`,
+        description: `${under.join('; ')}: last ${kept.lastLabel ?? ''} on ${kept.lastDay ?? ''}. ${MOVES[keeps]} Check the current code book.`,
       });
       for (const days of WARN_DAYS)
         event.createAlarm({
@@ -64,6 +53,5 @@ export function calendarOf(
           description: `${days} days left`,
         });
     }
-  }
   return calendar.toString();
 }

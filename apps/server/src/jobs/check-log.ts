@@ -26,9 +26,9 @@ async function contextOf(store: RecordStore, log: JointLog): Promise<LogContext 
   // One after the other: within a transaction there is one connection.
   const procedures = await store.list('procedure');
   const coupons = await store.list('coupon');
-  const brazings = await brazingsOf(store, shop.catalogue);
+  const brazings = await brazingsOf(store, shop.catalogue, procedures);
   const confirmations = await store.list('confirmation');
-  const record = brazerRecord(brazer, coupons, brazings, shop.catalogue, confirmations);
+  const record = brazerRecord(brazer, { coupons, brazings, confirmations, procedures }, shop.catalogue);
   return { joint, plan, timeZone: job.timeZone, record, procedures };
 }
 

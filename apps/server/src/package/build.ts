@@ -4,11 +4,12 @@ import {
   PACKAGE_FORMAT,
   PACKAGE_VERSION,
   PICTURE_ENDINGS,
+  rulesInUse,
   type HandOver,
   type Manifest,
 } from '@hephaist/contracts';
 import { jobFileJsonSchema } from '../../../../packages/contracts/src/json-schema.js';
-import { ruleSetIdFor, sha256Bytes } from '@hephaist/core';
+import { sha256Bytes } from '@hephaist/core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Papa from 'papaparse';
 import { v7 as newId } from 'uuid';
@@ -42,18 +43,9 @@ const csv = (rows: readonly Row[]): string =>
 
 /** What the crew is on file for, as a calendar. */
 function calendar(c: Content): string {
-  const { job, brazers, coupons, procedures, confirmations, pqrs } = c.file;
-  const stored = <T extends object>(rows: readonly T[]) => rows.map((r) => ({ ...r, version: 1 }));
-  const crew = {
-    brazers: stored(brazers),
-    coupons: stored(coupons),
-    procedures: stored(procedures),
-    confirmations: stored(confirmations),
-    pqrs: stored(pqrs),
-    brazings: c.snapshot.brazings,
-  };
-  const rules = c.tables.ruleSet(ruleSetIdFor(job.codeSet, false));
-  return calendarOf(crew, rules ? [rules] : [], c.tables, c.snapshot.company, c.builtAt);
+  const crew = { ...c.file, brazings: c.snapshot.brazings };
+  const rules = rulesInUse([c.file.job], c.file.lines, c.tables);
+  return calendarOf(crew, rules, c.tables, c.snapshot.company, c.builtAt);
 }
 
 /** Photographs that the job's records name, in the order of their ids. */

@@ -44,9 +44,7 @@ export interface Content {
 export function readiness(file: JobFile, brazings: Snapshot['brazings']) {
   const tables = catalogueWith(file.ownRows);
   const planOf = planner(file.job, file.lines, shopOf(file.ownRows, file.procedures));
-  const records = new Map(
-    file.brazers.map((b) => [b.id, brazerRecord(b, file.coupons, brazings, tables, file.confirmations)]),
-  );
+  const records = new Map(file.brazers.map((b) => [b.id, brazerRecord(b, { ...file, brazings }, tables)]));
   const recordOf = (id: string): BrazerRecord | null => records.get(id) ?? null;
   return { tables, planOf, recordOf, points: openPoints(file, planOf, recordOf, tables) };
 }

@@ -39,7 +39,7 @@ export async function handOver(
       const head = (await trx.db('audit_head').where(at).forUpdate().first('seq', 'hash')) as
         { seq: string; hash: string } | undefined;
       const job = await exportJob(trx, jobId);
-      const brazings = await brazingsOf(trx, await tablesOf(trx));
+      const brazings = await brazingsOf(trx, await tablesOf(trx), await trx.list('procedure'));
       const file = parseJobFile(JSON.parse(job));
       const imported = [...(await trx.importedAmong(file.signatures.map((s) => s.id)))];
       const { points } = readiness(file, brazings);

@@ -90,8 +90,10 @@ async function checkProcedure(store: RecordStore, procedure: Procedure): Promise
     throw new ContractError([{ field: 'replaces', says: 'another signed revision replaces it already' }]);
 }
 
-/** A face read from a photograph names one that is on file. @throws ContractError at the face */
-async function checkTraces(store: RecordStore, coupon: Coupon): Promise<void> {
+/** Photographs and procedure that a coupon names are on file. @throws ContractError at the field */
+async function checkCoupon(store: RecordStore, coupon: Coupon): Promise<void> {
+  if (coupon.procedureId && !(await store.find('procedure', coupon.procedureId)))
+    throw new ContractError([{ field: 'procedureId', says: 'this procedure is not on file' }]);
   for (const [i, face] of coupon.faces.entries())
     if (face.trace && !(await store.hasPicture(face.trace.pictureId)))
       throw new ContractError([{ field: `faces.${i}.trace.pictureId`, says: 'this picture is not on file' }]);
@@ -102,7 +104,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
   if (kind === 'procedure') await checkProcedure(store, data as Procedure);
-  if (kind === 'coupon') await checkTraces(store, data as Coupon);
+  if (kind === 'coupon') await checkCoupon(store, data as Coupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
 }
 

@@ -39,6 +39,18 @@ export type { Actor };
 /** The program itself, where nobody asked. */
 export const ITSELF: Actor = { id: null, person: 'the program' };
 
+/** One joint made, as it stands beside its joint and job. */
+export interface BrazingRow {
+  readonly brazerId: string;
+  readonly brazedAt: Date;
+  readonly mark: string;
+  readonly timeZone: string;
+  readonly fillerId: string;
+  readonly procedureId: string | null;
+  /** Whether the entry says anything of a procedure: entries written before it was asked for do not. */
+  readonly namesProcedure: boolean;
+}
+
 /** The records of one company, written in the name of whoever asked. */
 export class RecordStore {
   /** Records written in this transaction, for the trail. */
@@ -218,7 +230,7 @@ export class RecordStore {
   }
 
   /** Every joint brazed, with its mark and its job's zone. */
-  async brazings(): Promise<{ brazerId: string; brazedAt: Date; mark: string; timeZone: string; fillerId: string }[]> {
+  async brazings(): Promise<BrazingRow[]> {
     return (await this.table('log')
       .join('joint', (j) => j.on('joint.company_id', 'log.company_id').on('joint.id', 'log.joint_id'))
       .join('job', (j) => j.on('job.company_id', 'log.company_id').on('job.id', 'log.job_id'))
@@ -228,12 +240,8 @@ export class RecordStore {
         'joint.mark as mark',
         this.db.raw(`job.data->>'timeZone' as "timeZone"`),
         this.db.raw(`log.data->>'fillerId' as "fillerId"`),
-      )) as {
-      brazerId: string;
-      brazedAt: Date;
-      mark: string;
-      timeZone: string;
-      fillerId: string;
-    }[];
+        this.db.raw(`log.data->>'procedureId' as "procedureId"`),
+        this.db.raw(`jsonb_exists(log.data, 'procedureId') as "namesProcedure"`),
+      )) as BrazingRow[];
   }
 }

@@ -150,6 +150,9 @@ const ruleSet = (row: OwnRow, source: Source): RuleSet => ({
   tensionOutside: num(row, 'tensionOutside'),
   thicknessLow: num(row, 'thicknessLow'),
   thicknessHigh: num(row, 'thicknessHigh'),
+  // Absent in rows written before it was asked for: no limit.
+  diameterLow: num(row, 'diameterLow') || 0,
+  diameterHigh: num(row, 'diameterHigh') || 0,
   overlapIncrease: num(row, 'overlapIncrease'),
   continuityMonths: num(row, 'continuityMonths'),
   validMonths: num(row, 'validMonths'),

@@ -14,7 +14,8 @@ export interface TestVerdict {
   readonly arithmetic: string;
 }
 
-const percent = (x: number): string => `${(100 * x).toFixed(1)} %`;
+/** A share as a percent with one digit. */
+export const shareWords = (x: number): string => `${(100 * x).toFixed(1)} %`;
 const positive = (fields: Readonly<Record<string, number>>): void => {
   const bad: FieldProblem[] = Object.entries(fields)
     .filter(([, v]) => !(v > 0 && Number.isFinite(v)))
@@ -49,7 +50,7 @@ export function judgeTension(t: TensionReading, rules: RuleSet): TestVerdict {
   return {
     passes: strength >= limit * (1 - 1e-9),
     nearLimit: Math.abs(strength - limit) < doubt,
-    arithmetic: `${said(t.forceN, 'force')} / (${said(t.widthM, 'diameter')} × ${said(t.thicknessM, 'diameter')}) = ${pressure(strength)}, broke in the ${t.broke}: at least ${share === 1 ? '' : `${percent(share)} of `}${pressure(t.minimumPa)}${share === 1 ? '' : ` = ${pressure(limit)}`}`,
+    arithmetic: `${said(t.forceN, 'force')} / (${said(t.widthM, 'diameter')} × ${said(t.thicknessM, 'diameter')}) = ${pressure(strength)}, broke in the ${t.broke}: at least ${share === 1 ? '' : `${shareWords(share)} of `}${pressure(t.minimumPa)}${share === 1 ? '' : ` = ${pressure(limit)}`}`,
   };
 }
 
@@ -74,7 +75,7 @@ export function judgePeel(p: PeelReading, rules: RuleSet): TestVerdict {
   return {
     passes: area <= rules.peelArea + 1e-9 && line <= rules.peelLine + 1e-9,
     nearLimit: Math.abs(area - rules.peelArea) < 0.02 || Math.abs(line - rules.peelLine) < 0.02,
-    arithmetic: `area ${percent(area)} unbrazed, limit ${percent(rules.peelArea)}; worst line ${said(p.lineUnbrazedM, 'diameter')} of ${said(p.lineM, 'diameter')} = ${percent(line)}, limit ${percent(rules.peelLine)}`,
+    arithmetic: `area ${shareWords(area)} unbrazed, limit ${shareWords(rules.peelArea)}; worst line ${said(p.lineUnbrazedM, 'diameter')} of ${said(p.lineM, 'diameter')} = ${shareWords(line)}, limit ${shareWords(rules.peelLine)}`,
   };
 }
 

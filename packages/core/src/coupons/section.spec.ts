@@ -17,18 +17,18 @@ const face = (name: string, ...voids: [number, number][]) => ({
 
 describe('section coupon (ASME BPVC IX part QB, from memory: 20 % on each side taken alone)', () => {
   it('passes at the limit and fails above it, each side alone', () => {
-    expect(judgeSection([face('left', [0, 0.004]), face('right')], true, rules('asme-ix')).passes).toBe(true);
-    const v = judgeSection([face('left', [0, 0.0045]), face('right')], true, rules('asme-ix'));
+    expect(judgeSection([face('left', [0, 0.004]), face('right')], rules('asme-ix')).passes).toBe(true);
+    const v = judgeSection([face('left', [0, 0.0045]), face('right')], rules('asme-ix'));
     expect(v.passes).toBe(false);
     expect(v.faces[1]?.passes).toBe(true);
   });
 
   it('does not let a clean side pay for a bad one: 30 % and 0 % fail though 15 % on average', () => {
-    expect(judgeSection([face('left', [0.001, 0.007]), face('right')], true, rules('asme-ix')).passes).toBe(false);
+    expect(judgeSection([face('left', [0.001, 0.007]), face('right')], rules('asme-ix')).passes).toBe(false);
   });
 
   it('shows the arithmetic and flags what lies near the limit', () => {
-    const v = judgeSection([face('left', [0, 0.002], [0.01, 0.01195]), face('right')], true, rules('asme-ix'));
+    const v = judgeSection([face('left', [0, 0.002], [0.01, 0.01195]), face('right')], rules('asme-ix'));
     expect(inUnits(v.faces[0]?.arithmetic ?? '', 'metric')).toBe(
       '2.00 mm + 1.95 mm = 3.95 mm of 20.00 mm = 19.8 %, limit 20 %',
     );
@@ -62,15 +62,18 @@ describe('section coupon (ASME BPVC IX part QB, from memory: 20 % on each side t
     );
   });
 
-  it('adds the clean bore for medical gas', () => {
-    expect(judgeSection([face('left'), face('right')], false, rules('asme-ix')).passes).toBe(true);
-    expect(judgeSection([face('left'), face('right')], false, rules('asme-ix-medical')).passes).toBe(false);
+  it('an edge that was worked out on a photograph says how near the limit is near', () => {
+    const near = (edgeM: number | undefined) =>
+      judgeSection([{ ...face('left', [0, 0.0036]), edgeM }, face('right')], rules('asme-ix')).faces[0];
+    expect(near(undefined)).toMatchObject({ doubt: 0.01, nearLimit: false });
+    expect(near(0.00025)).toMatchObject({ doubt: 0.025, nearLimit: true });
+    expect(near(0.00001)?.nearLimit).toBe(false);
   });
 
   it('names the void that is out of range', () => {
-    expect(() => judgeSection([face('left', [0.01, 0.03]), face('right')], true, rules('asme-ix'))).toThrow(
+    expect(() => judgeSection([face('left', [0.01, 0.03]), face('right')], rules('asme-ix'))).toThrow(
       /faces\.0\.voids\.0/,
     );
-    expect(() => judgeSection([face('left')], true, rules('asme-ix'))).toThrow(/both sides/);
+    expect(() => judgeSection([face('left')], rules('asme-ix'))).toThrow(/both sides/);
   });
 });

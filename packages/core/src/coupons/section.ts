@@ -13,6 +13,8 @@ export interface StripFace {
   readonly name: string;
   readonly overlapM: number;
   readonly voids: readonly VoidInterval[];
+  /** How far an edge may be off, m, where that was worked out; `VOID_EDGE_UNCERTAINTY_M` where it was not. */
+  readonly edgeM?: number | undefined;
 }
 
 /** How far a void's edge may be off under the microscope or scale, m: two edges per void. Source: practice. */
@@ -26,6 +28,8 @@ export interface FaceVerdict {
   readonly unbrazedM: number;
   readonly longestM: number;
   readonly share: number;
+  /** How far the share may be off, by its edges. */
+  readonly doubt: number;
   readonly passes: boolean;
   /** The limit lies within the measuring uncertainty of this face. */
   readonly nearLimit: boolean;
@@ -75,7 +79,8 @@ function judgeFace(face: StripFace, rules: RuleSet): FaceVerdict {
   const lengths = merged.map((v) => v.toM - v.fromM);
   const unbrazedM = lengths.reduce((a, b) => a + b, 0);
   const share = unbrazedM / face.overlapM;
-  const doubt = (2 * VOID_EDGE_UNCERTAINTY_M * Math.sqrt(Math.max(1, merged.length))) / face.overlapM;
+  const edgeM = face.edgeM ?? VOID_EDGE_UNCERTAINTY_M;
+  const doubt = (2 * edgeM * Math.sqrt(Math.max(1, merged.length))) / face.overlapM;
   const length = (m: number): string => said(m, 'diameter');
   const sum = lengths.length ? lengths.map(length).join(' + ') : '0';
   return {
@@ -85,6 +90,7 @@ function judgeFace(face: StripFace, rules: RuleSet): FaceVerdict {
     unbrazedM,
     longestM: Math.max(0, ...lengths),
     share,
+    doubt,
     passes: share <= rules.maxUnbrazed + 1e-9,
     nearLimit: merged.length > 0 && Math.abs(share - rules.maxUnbrazed) < doubt,
     arithmetic: `${sum} = ${length(unbrazedM)} of ${length(face.overlapM)} = ${(share * 100).toFixed(1)} %, limit ${(rules.maxUnbrazed * 100).toFixed(0)} %`,
@@ -92,22 +98,25 @@ function judgeFace(face: StripFace, rules: RuleSet): FaceVerdict {
 }
 
 /**
- * Judges a section coupon: on each side of the cut taken alone, unbrazed lengths add to at most the limit.
+ * Judges a section: on each side of the cut taken alone, unbrazed lengths add to at most the limit.
  * @throws InputError naming the face or void that is out of range
  */
-export function judgeSection(faces: readonly StripFace[], boreClean: boolean, rules: RuleSet): SectionVerdict {
+export function judgeSection(faces: readonly StripFace[], rules: RuleSet): SectionVerdict {
   if (faces.length < 2) throw new InputError([{ field: 'faces', says: 'both sides of the cut are needed' }]);
   const problems = faces.flatMap(faceProblems);
   if (problems.length) throw new InputError(problems);
   const judged = faces.map((face) => judgeFace(face, rules));
-  const reasons = judged.map((f) => `${f.name}: ${f.arithmetic}: ${f.passes ? 'passes' : 'fails'}`);
-  const boreFails = rules.medical && !boreClean;
-  if (boreFails) reasons.push('Oxide inside the bore: the medical-gas overlay fails the coupon');
   return {
-    passes: judged.every((f) => f.passes) && !boreFails,
+    passes: judged.every((f) => f.passes),
     faces: judged,
-    reasons,
+    reasons: judged.map((f) => `${f.name}: ${f.arithmetic}: ${f.passes ? 'passes' : 'fails'}`),
     nearLimit: judged.some((f) => f.nearLimit),
     ruleSet: rules,
   };
+}
+
+/** How far the side that lies near the limit may be off, as words to stand behind "the limit"; empty where none does. */
+export function doubtWords(verdict: Pick<SectionVerdict, 'faces'>): string {
+  const near = verdict.faces.find((f) => f.nearLimit);
+  return near ? `, ± ${(near.doubt * 100).toFixed(1)} % of the overlap` : '';
 }

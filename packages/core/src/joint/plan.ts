@@ -211,6 +211,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
       pNumbers: [tubeMetal.pNumber, socketMetal.pNumber],
       fNumber: chosen?.filler.fNumber ?? null,
       wallM: tube.wallM,
+      odM: tube.odM,
       overlapM: over.overlapM,
       position: spec.position,
       rules: catalogue.ruleSet(ruleSetIdFor(line.codeSetId, service.kind === 'medical')) ?? ASME_RULES,

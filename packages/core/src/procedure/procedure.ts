@@ -1,11 +1,11 @@
 import { published } from '../source/source.js';
+import type { JointType } from '../joint/joint-type.js';
 import type { Position } from '../qualification/range.js';
 
 export const PROCEDURE_SOURCE = published('ASME BPVC IX part QB', 'essential variables of the procedure');
 
 export const PROCESSES = ['torch', 'furnace', 'induction', 'resistance'] as const;
 export const FILLER_FORMS = ['rod', 'ring', 'paste'] as const;
-export const JOINT_TYPES = ['socket', 'lap', 'butt'] as const;
 export const FUELS = ['acetylene', 'propane', 'natural gas', 'none'] as const;
 
 /** What a brazing procedure states beside filler and flux. Lengths in m, temperatures in K, flow in m3/s. */
@@ -14,15 +14,19 @@ export interface ProcedureVariables {
   /** P-numbers either side, each pair it is for. */
   readonly metals: readonly (readonly [string, string])[];
   readonly wallM: { readonly min: number; readonly max: number };
+  /** Outside diameters; absent in procedures written before it was asked for, null for all. */
+  readonly odM?: { readonly min: number; readonly max: number } | null | undefined;
   readonly form: (typeof FILLER_FORMS)[number];
   readonly fuel: (typeof FUELS)[number];
   /** Nitrogen through the bore; null for none. */
   readonly purgeFlow: { readonly min: number; readonly max: number } | null;
-  readonly jointType: (typeof JOINT_TYPES)[number];
+  readonly jointType: JointType;
   readonly gapM: { readonly min: number; readonly max: number };
   readonly overlapMinM: number;
   readonly positions: readonly Position[];
   readonly tempK: { readonly min: number; readonly max: number };
+  /** How long it is kept at that heat, s; absent in procedures written before it was asked for. */
+  readonly timeS?: { readonly min: number; readonly max: number } | null | undefined;
   readonly cleaningBefore: string;
   readonly cleaningAfter: string;
   readonly technique: string;

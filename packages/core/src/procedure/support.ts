@@ -137,6 +137,10 @@ function variableGaps(v: ProcedureVariables, joint: JointToCover): string[] {
     gaps.push(`metals P-${pairOf(joint.pNumbers)} not stated`);
   if (joint.wallM < v.wallM.min - 1e-9 || joint.wallM > v.wallM.max + 1e-9)
     gaps.push(`wall ${length(joint.wallM)}, stated ${length(v.wallM.min)} to ${length(v.wallM.max)}`);
+  if (v.odM && joint.odM !== undefined && (joint.odM < v.odM.min - 1e-9 || joint.odM > v.odM.max + 1e-9))
+    gaps.push(`diameter ${length(joint.odM)}, stated ${length(v.odM.min)} to ${length(v.odM.max)}`);
+  const asked = joint.jointType ?? 'socket';
+  if (v.jointType !== asked) gaps.push(`a ${asked} joint, stated is ${v.jointType}`);
   if (!v.positions.some((p: Position) => p === joint.position)) gaps.push(`${joint.position} not stated`);
   if (joint.overlapM < v.overlapMinM - 1e-9)
     gaps.push(`overlap ${length(joint.overlapM)}, stated from ${length(v.overlapMinM)}`);

@@ -2,6 +2,8 @@ import type { RuleSet } from '../rules/rule-sets.js';
 import { liveProvenance } from '../live/provenance.js';
 import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
 import type { TableId } from '../catalogue/own-rows.js';
+import { PEEL_LINES, PEEL_LINES_SOURCE } from '../coupons/peel-lines.js';
+import { WARN_DAYS, WARN_SOURCE } from '../qualification/standing.js';
 import { GROOVE_SOURCE } from '../braze-weld/groove.js';
 import { DEFAULT_LOSS } from '../filler-use/filler-use.js';
 import { ROD_FORMS } from '../filler-use/rod-forms.js';
@@ -170,6 +172,18 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
     })),
     {
       table: 'Defaults of the computation',
+      item: 'peel read along lines',
+      value: `${PEEL_LINES.least} to ${PEEL_LINES.most} lines, evenly spaced; the area is their mean, off by its 95 %`,
+      source: PEEL_LINES_SOURCE,
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'warnings before a last good day',
+      value: `${WARN_DAYS.join(', ')} days`,
+      source: WARN_SOURCE,
+    },
+    {
+      table: 'Defaults of the computation',
       item: 'braze-welded groove',
       value: 'one pass to 1/8 in, one more for each 1/16; 90° V, root 1/16, tin 3/8 beyond each edge, crown 1/8 in',
       source: GROOVE_SOURCE,
@@ -215,6 +229,7 @@ const ruleSetWords = (r: RuleSet): string =>
     `peel: ${percent(r.peelArea)} of the area and of any line`,
     `tension: ${percent(r.tensionOutside)} of the minimum when it breaks outside the joint`,
     `wall ${r.thicknessLow} to ${r.thicknessHigh} times the coupon's`,
+    ...(r.diameterHigh ? [`diameter ${r.diameterLow} to ${r.diameterHigh} times the coupon's`] : []),
     `overlap up to ${percent(1 + r.overlapIncrease)} of the coupon's`,
     r.confirmMonths
       ? `confirmed every ${r.confirmMonths} months, for ${r.validMonths} months`

@@ -65,8 +65,9 @@ const TUBE_PER_JOINT_M = 0.3;
 
 /** Joints that ask the same are one. */
 const keyOf = (j: CouponJoint): string => {
-  const { pNumbers, fNumber, wallM, overlapM, position, rules } = j.asks;
-  return JSON.stringify([[...pNumbers].sort(), fNumber, wallM, overlapM, position, rules?.id]);
+  const { pNumbers, fNumber, wallM, odM, overlapM, position, jointType, rules } = j.asks;
+  const across = rules?.diameterHigh ? odM : null;
+  return JSON.stringify([[...pNumbers].sort(), fNumber, wallM, across, overlapM, position, jointType, rules?.id]);
 };
 
 interface Candidate {
@@ -90,8 +91,10 @@ function candidatesFrom(groups: readonly CouponJoint[], costs: CouponCosts): Can
           pNumbers: joint.asks.pNumbers,
           fNumber: joint.asks.fNumber ?? '',
           wallM,
+          odM,
           overlapM: joint.asks.overlapM,
           position,
+          ...(joint.asks.jointType ? { jointType: joint.asks.jointType } : {}),
         },
         cost: strips * (costs.perStrip + kg * costs.metalPerKg),
       };

@@ -6,13 +6,24 @@ export interface CouponRecord extends CouponVariables {
   readonly label: string;
   readonly brazedOn: Day;
   readonly passed: boolean;
+  /** Name of the procedure it was brazed to; absent where nobody wrote it down. */
+  readonly procedure?: string | null;
+}
+
+/** One joint made. */
+export interface MadeBy {
+  readonly day: Day;
+  readonly label: string;
+  /** Filler number, where it is known. */
+  readonly fNumber?: string | null;
+  /** Name of the procedure it was worked to; null for none, absent where nobody wrote it down. */
+  readonly procedure?: string | null;
 }
 
 /** What is on file for one brazer. */
 export interface BrazerRecord {
   readonly coupons: readonly CouponRecord[];
-  /** Joints made, with the filler number where it is known. */
-  readonly joints: readonly { readonly day: Day; readonly label: string; readonly fNumber?: string | null }[];
+  readonly joints: readonly MadeBy[];
   /** Days on which a supervisor confirmed that this brazer goes on brazing. */
   readonly confirmations?: readonly { readonly day: Day; readonly label: string }[];
   readonly withdrawn: { readonly on: Day; readonly reason: string } | null;
@@ -29,22 +40,36 @@ export interface Permission {
 }
 
 /**
+ * Procedures that a brazer's passed coupons of a filler number were brazed to; null where one of them names none, and
+ * nothing more can be said than the filler number.
+ */
+function qualifiedProcedures(record: BrazerRecord, fNumber: string): ReadonlySet<string> | null {
+  const names = record.coupons.filter((c) => c.passed && c.fNumber === fNumber).map((c) => c.procedure);
+  return names.some((n) => !n) ? null : new Set(names as string[]);
+}
+
+/**
  * Coupons, joints and confirmations of a brazer as continuity events. Only passed coupons count. For medical gas only
- * what was brazed with the qualified procedure counts: here, with its filler number.
+ * what was brazed with the qualified procedure counts: with its filler number, and to a procedure that a passed coupon
+ * of it was brazed to, where both are written down.
  */
 export function continuityEvents(
   record: BrazerRecord,
   rules: Pick<RuleSet, 'medical'> = ASME_RULES,
   fNumber: string | null = null,
 ): ContinuityEvent[] {
-  const counts = (f: string | null | undefined): boolean => !rules.medical || !fNumber || !f || f === fNumber;
+  const asked = rules.medical ? fNumber : null;
+  const procedures = asked ? qualifiedProcedures(record, asked) : null;
+  const filler = (f: string | null | undefined): boolean => !asked || !f || f === asked;
+  const worked = ({ procedure }: MadeBy): boolean =>
+    !procedures || procedure === undefined || (procedure !== null && procedures.has(procedure));
   return [
     ...(record.confirmations ?? []).map((c): ContinuityEvent => ({ day: c.day, kind: 'confirmation', label: c.label })),
     ...record.coupons
-      .filter((c) => c.passed && counts(c.fNumber))
+      .filter((c) => c.passed && filler(c.fNumber))
       .map((c): ContinuityEvent => ({ day: c.brazedOn, kind: 'coupon', label: c.label })),
     ...record.joints
-      .filter((j) => counts(j.fNumber))
+      .filter((j) => filler(j.fNumber) && worked(j))
       .map((j): ContinuityEvent => ({ day: j.day, kind: 'joint', label: j.label })),
   ];
 }

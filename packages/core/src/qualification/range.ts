@@ -1,3 +1,4 @@
+import type { JointType } from '../joint/joint-type.js';
 import { published } from '../source/source.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { said } from '../units/say.js';
@@ -20,8 +21,12 @@ export interface CouponVariables {
   readonly pNumbers: readonly [string, string];
   readonly fNumber: string;
   readonly wallM: number;
+  /** Outside diameter; absent where nobody asks for it. */
+  readonly odM?: number;
   readonly overlapM: number;
   readonly position: Position;
+  /** A socket where none is named. */
+  readonly jointType?: JointType;
 }
 
 /** What a joint asks of its brazer; `fNumber` is null when no filler serves the joint. */
@@ -29,8 +34,12 @@ export interface JointVariables {
   readonly pNumbers: readonly [string, string];
   readonly fNumber: string | null;
   readonly wallM: number;
+  /** Outside diameter; absent where nobody asks for it. */
+  readonly odM?: number;
   readonly overlapM: number;
   readonly position: Position;
+  /** A socket where none is named. */
+  readonly jointType?: JointType;
   /** Rule set the joint is under; the ASME IX-like one where none is named. */
   readonly rules?: RuleSet;
 }
@@ -45,10 +54,17 @@ export const POSITION_COVER: Readonly<Record<Position, readonly Position[]>> = {
 const samePair = (a: readonly [string, string], b: readonly [string, string]): boolean =>
   (a[0] === b[0] && a[1] === b[1]) || (a[0] === b[1] && a[1] === b[0]);
 
+/** Diameters a coupon qualifies; null where the rules set none. */
+const diameters = (c: CouponVariables, rules: RuleSet): { min: number; max: number } | null =>
+  rules.diameterHigh > 0 && c.odM !== undefined
+    ? { min: c.odM * rules.diameterLow, max: c.odM * rules.diameterHigh }
+    : null;
+
 /** Why one coupon does not cover a joint; empty when it does. P-numbers may stand on either side. */
 export function rangeGaps(coupon: CouponVariables, joint: JointVariables): string[] {
   const gaps: string[] = [];
-  const { thicknessLow, thicknessHigh, overlapIncrease } = joint.rules ?? ASME_RULES;
+  const rules = joint.rules ?? ASME_RULES;
+  const { thicknessLow, thicknessHigh, overlapIncrease } = rules;
   const [least, most] = [coupon.wallM * thicknessLow, coupon.wallM * thicknessHigh];
   const longest = coupon.overlapM * (1 + overlapIncrease);
   const length = (m: number): string => said(m, 'diameter');
@@ -56,6 +72,11 @@ export function rangeGaps(coupon: CouponVariables, joint: JointVariables): strin
     gaps.push(`metals P-${joint.pNumbers.join(' to P-')}, coupon was P-${coupon.pNumbers.join(' to P-')}`);
   if (joint.fNumber !== coupon.fNumber)
     gaps.push(`filler F-${joint.fNumber ?? 'none'}, coupon was F-${coupon.fNumber}`);
+  const [asked, tested] = [joint.jointType ?? 'socket', coupon.jointType ?? 'socket'];
+  if (asked !== tested) gaps.push(`a ${asked} joint, coupon was a ${tested}`);
+  const across = diameters(coupon, rules);
+  if (across && joint.odM !== undefined && (joint.odM < across.min - 1e-9 || joint.odM > across.max + 1e-9))
+    gaps.push(`diameter ${length(joint.odM)}, qualified ${length(across.min)} to ${length(across.max)}`);
   if (joint.wallM < least - 1e-9 || joint.wallM > most + 1e-9)
     gaps.push(`wall ${length(joint.wallM)}, qualified ${length(least)} to ${length(most)}`);
   if (!POSITION_COVER[coupon.position].includes(joint.position))
@@ -69,8 +90,11 @@ export interface QualifiedRange {
   readonly pNumbers: readonly [string, string];
   readonly fNumber: string;
   readonly wallM: { readonly min: number; readonly max: number };
+  /** Outside diameters; null where the rules set none. */
+  readonly odM: { readonly min: number; readonly max: number } | null;
   readonly overlapMaxM: number;
   readonly positions: readonly Position[];
+  readonly jointType: JointType;
 }
 
 /** What a brazer's passed coupons cover together, one line for each pair of metals and filler number. */
@@ -111,6 +135,8 @@ export const qualifiedRange = (c: CouponVariables, rules: RuleSet = ASME_RULES):
   pNumbers: c.pNumbers,
   fNumber: c.fNumber,
   wallM: { min: c.wallM * rules.thicknessLow, max: c.wallM * rules.thicknessHigh },
+  odM: diameters(c, rules),
   overlapMaxM: c.overlapM * (1 + rules.overlapIncrease),
   positions: POSITION_COVER[c.position],
+  jointType: c.jointType ?? 'socket',
 });

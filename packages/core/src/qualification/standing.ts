@@ -1,3 +1,4 @@
+import { practice } from '../source/source.js';
 import type { RuleSet } from '../rules/rule-sets.js';
 import { addDays, addMonths, continuity, type Continuity, type Day } from './continuity.js';
 import { continuityEvents, type BrazerRecord } from './may-braze.js';
@@ -12,9 +13,14 @@ export interface Stretch {
   readonly state: StandingState;
 }
 
-/** How a brazer stands on one day. */
-export function standingOn(record: BrazerRecord, on: Day, rules: RuleSet): { state: StandingState; kept: Continuity } {
-  const kept = continuity(continuityEvents(record, rules), on, rules);
+/** How a brazer stands on one day. @param fNumber filler that is asked about; null for any */
+export function standingOn(
+  record: BrazerRecord,
+  on: Day,
+  rules: RuleSet,
+  fNumber: string | null = null,
+): { state: StandingState; kept: Continuity } {
+  const kept = continuity(continuityEvents(record, rules, fNumber), on, rules);
   const withdrawn = record.withdrawn !== null && record.withdrawn.on <= on;
   return { state: withdrawn ? 'withdrawn' : kept.state, kept };
 }
@@ -23,11 +29,17 @@ export function standingOn(record: BrazerRecord, on: Day, rules: RuleSet): { sta
  * A brazer's standing over a span, as stretches without a gap. Days to come are as they will be if nothing more is
  * brazed. Only days on which it can change are looked at, so the span may be long.
  */
-export function standing(record: BrazerRecord, from: Day, to: Day, rules: RuleSet): Stretch[] {
+export function standing(
+  record: BrazerRecord,
+  from: Day,
+  to: Day,
+  rules: RuleSet,
+  fNumber: string | null = null,
+): Stretch[] {
   const months = rules.confirmMonths || rules.continuityMonths;
   const turns = new Set<Day>([from]);
   const turn = (day: Day): void => void (day > from && day <= to && turns.add(day));
-  for (const e of continuityEvents(record, rules)) {
+  for (const e of continuityEvents(record, rules, fNumber)) {
     turn(e.day);
     turn(addDays(addMonths(e.day, months), 1));
     if (rules.validMonths) turn(addDays(addMonths(e.day, rules.validMonths), 1));
@@ -37,7 +49,7 @@ export function standing(record: BrazerRecord, from: Day, to: Day, rules: RuleSe
   const out: Stretch[] = [];
   days.forEach((day, i) => {
     const end = i + 1 < days.length ? addDays(days[i + 1] ?? to, -1) : to;
-    const { state } = standingOn(record, day, rules);
+    const { state } = standingOn(record, day, rules, fNumber);
     const last = out.at(-1);
     if (last?.state === state) out[out.length - 1] = { ...last, to: end };
     else out.push({ from: day, to: end, state });
@@ -45,7 +57,8 @@ export function standing(record: BrazerRecord, from: Day, to: Day, rules: RuleSe
   return out;
 }
 
-/** Days before the end at which somebody is warned. Source: practice. */
+export const WARN_SOURCE = practice('time to plan a coupon, to give somebody a joint, to see to it now');
+/** Days before the end at which somebody is warned. */
 export const WARN_DAYS = [60, 30, 7] as const;
 
 /** The nearest warning that has come on a day: 60, 30 or 7, 0 on lapsing; null while there is none. */

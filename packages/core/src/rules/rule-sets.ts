@@ -17,6 +17,9 @@ export interface RuleSet {
   /** Thickness qualified: from this times the coupon's wall to that times. */
   readonly thicknessLow: number;
   readonly thicknessHigh: number;
+  /** Diameter qualified: from this times the coupon's outside diameter to that times; 0: the code sets none. */
+  readonly diameterLow: number;
+  readonly diameterHigh: number;
   /** How much longer the overlap may be than the coupon's, share of it. */
   readonly overlapIncrease: number;
   /** Lapses after more than so many calendar months without brazing. */
@@ -39,6 +42,8 @@ const asme: Numbers = {
   tensionOutside: 0.95,
   thicknessLow: 0.5,
   thicknessHigh: 2,
+  diameterLow: 0,
+  diameterHigh: 0,
   overlapIncrease: 0.25,
   continuityMonths: 6,
   validMonths: 0,
@@ -48,7 +53,7 @@ const qb = published('ASME BPVC IX part QB');
 const aws = published('AWS B2.2', 'limits set as in ASME IX part QB: check each one');
 const iso = published(
   'ISO 13585',
-  'valid 3 years with a supervisor’s confirmation every 6 months; limits set as in ASME IX part QB: check each one',
+  'valid 3 years with a supervisor’s confirmation every 6 months; diameter from half to twice the coupon’s is a guess; limits set as in ASME IX part QB: check each one',
 );
 const nfpa = (s: Source): Source => published(`${s.name} with NFPA 99`, s.note);
 
@@ -60,7 +65,12 @@ const pair = (id: string, name: string, numbers: Numbers, source: Source): RuleS
 export const RULE_SETS: readonly RuleSet[] = [
   ...pair('asme-ix', 'ASME IX-like', asme, qb),
   ...pair('aws-b2.2', 'AWS B2.2-like', asme, aws),
-  ...pair('iso-13585', 'ISO 13585-like', { ...asme, validMonths: 36, confirmMonths: 6 }, iso),
+  ...pair(
+    'iso-13585',
+    'ISO 13585-like',
+    { ...asme, diameterLow: 0.5, diameterHigh: 2, validMonths: 36, confirmMonths: 6 },
+    iso,
+  ),
 ];
 
 /** The rule set a line is under: its code's, with the overlay where it carries medical gas. */

@@ -1,0 +1,16 @@
+import { ruleSetIdFor, SERVICES, type Catalogue, type RuleSet } from '@hephaist/core';
+import type { Job, Line } from './records.js';
+
+type OfJob = Pick<Job, 'id' | 'codeSet' | 'archived'>;
+type OfLine = Pick<Line, 'jobId' | 'codeSet' | 'serviceId'>;
+
+/** Rule sets that the lines of open jobs are under, with the medical-gas overlay where a line carries it; each once. */
+export function rulesInUse(jobs: readonly OfJob[], lines: readonly OfLine[], tables: Catalogue): RuleSet[] {
+  const open = new Map(jobs.filter((j) => !j.archived).map((j) => [j.id, j]));
+  const medical = new Set(SERVICES.filter((s) => s.kind === 'medical').map((s) => s.id));
+  const ids = lines.flatMap((l) => {
+    const job = open.get(l.jobId);
+    return job ? [ruleSetIdFor(l.codeSet ?? job.codeSet, medical.has(l.serviceId))] : [];
+  });
+  return [...new Set(ids)].sort().flatMap((id) => tables.ruleSet(id) ?? []);
+}
