@@ -39,12 +39,15 @@ export const CrewStore = signalStore(
   withState(empty),
   withComputed((store, tables = inject(TablesStore)) => ({
     /** What is on file for each brazer; coupons are judged here once. */
-    records: computed(() =>
-      store.brazers().map((brazer) => ({
-        brazer,
-        record: brazerRecord(brazer, store.coupons(), store.brazings(), tables.tables(), store.confirmations()),
-      })),
-    ),
+    records: computed(() => {
+      const onFile = {
+        coupons: store.coupons(),
+        brazings: store.brazings(),
+        confirmations: store.confirmations(),
+        procedures: store.procedures(),
+      };
+      return store.brazers().map((brazer) => ({ brazer, record: brazerRecord(brazer, onFile, tables.tables()) }));
+    }),
   })),
   withMethods((store, outbox = inject(Outbox)) => ({
     async load(): Promise<void> {

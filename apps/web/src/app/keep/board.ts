@@ -44,6 +44,7 @@ import { StandingStrip } from './standing-strip';
               <hp-standing-strip
                 [record]="row.record"
                 [rules]="rules()"
+                [fNumber]="fNumber()"
                 [span]="span()"
                 [today]="today()"
                 [on]="day()"
@@ -99,6 +100,8 @@ export class Board {
   readonly coverage = input.required<ReadonlyMap<string, number>>();
   readonly total = input.required<number>();
   readonly rules = input.required<RuleSet>();
+  /** Filler number that the joint asks for: medical gas counts each by itself. */
+  readonly fNumber = input<string | null>(null);
   readonly day = input.required<string>();
   readonly today = input.required<string>();
   protected readonly span = computed(() => spanAround(this.today(), this.day()));

@@ -11,12 +11,13 @@ import { Tabs } from '../shell/tabs';
 import { KEEP_TABS } from './keep-tabs';
 import { Board } from './board';
 import { CalendarFeed } from './calendar-feed';
+import { RunningOut } from './running-out';
 import { Procedures } from './procedures';
 
 /** Keep: who may braze a joint on any day and why not and the procedures on file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed],
+  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed, RunningOut],
   template: `
     <section class="main">
       @if (store.selected(); as joint) {
@@ -33,6 +34,7 @@ import { Procedures } from './procedures';
             [coverage]="coverage()"
             [total]="store.joints().length"
             [rules]="rules()"
+            [fNumber]="store.selectedPlan()?.plan?.asks?.fNumber ?? null"
             [day]="day()"
             [today]="today()"
           />
@@ -42,6 +44,7 @@ import { Procedures } from './procedures';
       }
     </section>
     <aside>
+      <hp-running-out />
       <hp-procedures />
       <hp-calendar-feed />
     </aside>

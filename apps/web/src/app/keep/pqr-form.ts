@@ -8,14 +8,12 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { pqrSchema, problemsOf, testVerdict, type Pqr, type Procedure, type ProcedureTest } from '@hephaist/contracts';
+import { pqrSchema, problemsOf, testVerdict, type Pqr, type Procedure } from '@hephaist/contracts';
 import {
   ASME_RULES,
   displayUnit,
-  InputError,
   JOINT_TYPES,
   PROCESSES,
-  PSI,
   type FieldProblem,
   type Position,
   type Quantity,
@@ -31,43 +29,13 @@ import { Entry } from '../forms/entry';
 import { plain, POSITION_OPTIONS, ruleSetOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { otherProblems, problemAt } from '../forms/problems';
+import { CouponTests } from '../prove/coupon-tests';
+import { newTest, readTest, type TestDraft } from '../prove/test-drafts';
 import { Signer } from '../people/signer';
 import { typed } from '../plan/joint-draft';
-import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { readPairs } from './pairs-text';
 
-/** One test while it is typed: texts by field of the contract. */
-interface TestDraft {
-  readonly kind: ProcedureTest['kind'];
-  readonly texts: Readonly<Record<string, string>>;
-}
-interface TestField {
-  readonly name: string;
-  readonly label: string;
-  readonly quantity: Quantity;
-  /** Square of the unit: an area. */
-  readonly square?: boolean;
-}
-
-/** What each kind of test asks for in numbers. */
-const FIELDS: Readonly<Record<ProcedureTest['kind'], readonly TestField[]>> = {
-  section: [],
-  visual: [],
-  tension: [
-    { name: 'forceN', label: 'Force at breaking', quantity: 'force' },
-    { name: 'widthM', label: 'Width', quantity: 'diameter' },
-    { name: 'thicknessM', label: 'Thickness', quantity: 'diameter' },
-    { name: 'minimumPa', label: 'Minimum of the base metal', quantity: 'pressure' },
-  ],
-  peel: [
-    { name: 'areaM2', label: 'Faying area', quantity: 'diameter', square: true },
-    { name: 'unbrazedM2', label: 'Unbrazed of it', quantity: 'diameter', square: true },
-    { name: 'lineM', label: 'Worst line', quantity: 'diameter' },
-    { name: 'lineUnbrazedM', label: 'Unbrazed along it', quantity: 'diameter' },
-  ],
-  bend: [{ name: 'crackM', label: 'Longest open crack', quantity: 'diameter' }],
-};
 const SHOWN = [
   'number',
   'brazedOn',
@@ -86,7 +54,7 @@ const SHOWN = [
 /** Writes down what was done on a procedure's test coupon and how it tested; each verdict as it is typed. */
 @Component({
   selector: 'hp-pqr-form',
-  imports: [Entry, PickField, SayPipe],
+  imports: [Entry, PickField, CouponTests],
   templateUrl: './pqr-form.html',
   styleUrl: './procedure-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -106,15 +74,11 @@ export class PqrForm {
     joints: plain(JOINT_TYPES),
     positions: POSITION_OPTIONS,
     ruleSets: ruleSetOptions(this.tables()),
-    broke: plain(['joint', 'base metal'] as const),
-    looks: plain(['accepted, bore bright', 'accepted, oxide in the bore', 'rejected'] as const),
-    kinds: plain(['section', 'tension', 'peel', 'bend', 'visual'] as const),
+    kinds: ['section', 'peel lines', 'peel', 'tension', 'bend', 'visual'] as const,
   };
   protected readonly brazers = computed(() =>
     this.crew.brazers().map((b) => ({ id: b.id, name: `${b.name} (${b.mark})` })),
   );
-  protected readonly coupons = computed(() => this.crew.coupons().map((c) => ({ id: c.id, name: c.number })));
-  protected readonly fields = FIELDS;
   protected readonly draft = linkedSignal(() => {
     const p = this.procedure();
     return {
@@ -135,10 +99,8 @@ export class PqrForm {
       note: '',
     };
   });
-  protected readonly tests = signal<readonly TestDraft[]>([
-    { kind: 'visual', texts: { looks: 'accepted, bore bright' } },
-  ]);
-  protected readonly adding = signal<ProcedureTest['kind'] | ''>('');
+  protected readonly tests = signal<readonly TestDraft[]>([newTest('visual', this.system)]);
+  private readonly read = computed(() => this.tests().map((t) => readTest(t, this.system)));
   protected readonly tried = signal(false);
   protected readonly busy = signal(false);
   protected readonly failure = signal<string | null>(null);
@@ -150,24 +112,7 @@ export class PqrForm {
     return `PQR-${nextNumber(used, 'PQR-')}`;
   }
 
-  private testOf({ kind, texts }: TestDraft): ProcedureTest {
-    if (kind === 'section') return { kind, couponId: texts['couponId'] ?? '' };
-    if (kind === 'visual') {
-      const looks = texts['looks'] ?? '';
-      return { kind, accepted: looks.startsWith('accepted'), boreClean: looks.endsWith('bright') };
-    }
-    const numbers = Object.fromEntries(
-      FIELDS[kind].map((f) => {
-        const si = typed(texts[f.name] ?? '', f.quantity, this.system);
-        const one = displayUnit(f.quantity, this.system).toSi(1);
-        return [f.name, f.square ? si * one : si];
-      }),
-    );
-    const broke = texts['broke'] === 'joint' ? 'joint' : 'base metal';
-    return { kind, ...numbers, ...(kind === 'tension' ? { broke } : {}) } as ProcedureTest;
-  }
-
-  private readonly record = computed((): Pqr => {
+  protected readonly record = computed((): Pqr => {
     const d = this.draft();
     const [metals = ['', '']] = readPairs(d.metals);
     const si = (text: string, q: Quantity): number => typed(text, q, this.system);
@@ -188,26 +133,14 @@ export class PqrForm {
       gapM: si(d.gap, 'gap'),
       overlapM: si(d.overlap, 'diameter'),
       position: d.position,
-      tests: this.tests().map((t) => this.testOf(t)),
+      tests: this.read().map((r) => r.test),
       note: d.note,
     };
   });
-  protected readonly rows = computed(() => {
-    const rules = this.tables().ruleSet(this.draft().ruleSetId) ?? ASME_RULES;
-    return this.tests().map((draft, i) => {
-      const test = this.record().tests[i];
-      let verdict = null;
-      try {
-        verdict = test ? testVerdict(test, rules, this.crew.coupons(), this.tables()) : null;
-      } catch (e) {
-        // Not typed to the end yet: there is no verdict to show.
-        if (!(e instanceof InputError)) throw e;
-      }
-      return { draft, verdict };
-    });
-  });
-  private readonly problems = computed(() => [
+  protected readonly rules = computed(() => this.tables().ruleSet(this.draft().ruleSetId) ?? ASME_RULES);
+  protected readonly problems = computed(() => [
     ...this.told(),
+    ...this.read().flatMap((r, i) => r.problems.map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),
     ...(this.tried()
       ? problemsOf(pqrSchema, this.record(), '', this.tables()).map((p) =>
           p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
@@ -225,21 +158,9 @@ export class PqrForm {
     this.told.set([]);
   }
 
-  protected add(kind: ProcedureTest['kind'] | ''): void {
-    if (!kind) return;
-    const minimum = displayUnit('pressure', this.system);
-    const texts: Record<string, string> =
-      kind === 'tension' ? { minimumPa: minimum.fromSi(30_000 * PSI).toFixed(minimum.digits), broke: 'joint' } : {};
-    this.tests.update((all) => [...all, { kind, texts }]);
-  }
-
-  protected write(i: number, name: string, text: string): void {
-    this.tests.update((all) => all.map((t, k) => (k === i ? { ...t, texts: { ...t.texts, [name]: text } } : t)));
+  protected setTests(tests: readonly TestDraft[]): void {
+    this.tests.set(tests);
     this.told.set([]);
-  }
-
-  protected remove(i: number): void {
-    this.tests.update((all) => all.filter((_, k) => k !== i));
   }
 
   protected async save(event: Event): Promise<void> {
@@ -253,9 +174,10 @@ export class PqrForm {
       const signed = await this.signer.sign({
         what: record.number,
         meaning: 'tested',
-        lines: this.rows().map(
-          (r) => `${r.draft.kind} ${r.verdict?.passes ? 'passes' : 'fails'}: ${r.verdict?.arithmetic ?? ''}`,
-        ),
+        lines: record.tests.map((t) => {
+          const verdict = testVerdict(t, this.rules(), this.crew.coupons(), this.tables());
+          return `${t.kind} ${verdict?.passes ? 'passes' : 'fails'}: ${verdict?.arithmetic ?? ''}`;
+        }),
         send: (password) => this.send(record, password, commandId),
       });
       if (signed) this.filed.emit(record);

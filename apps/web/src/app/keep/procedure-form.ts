@@ -38,6 +38,10 @@ const SHOWN = [
   'variables.metals',
   'variables.wallM.min',
   'variables.wallM.max',
+  'variables.odM.min',
+  'variables.odM.max',
+  'variables.timeS.min',
+  'variables.timeS.max',
   'fNumbers',
   'fluxIds',
   'variables.gapM.min',
@@ -100,6 +104,10 @@ export class ProcedureForm {
       fluxIds: p.fluxIds.join(', '),
       wallMin: show(v?.wallM.min, 'diameter'),
       wallMax: show(v?.wallM.max, 'diameter'),
+      odMin: show(v?.odM?.min, 'diameter'),
+      odMax: show(v?.odM?.max, 'diameter'),
+      timeMin: v?.timeS ? String(v.timeS.min) : '',
+      timeMax: v?.timeS ? String(v.timeS.max) : '',
       gapMin: show(v?.gapM.min, 'gap'),
       gapMax: show(v?.gapM.max, 'gap'),
       overlapMin: show(v?.overlapMinM, 'diameter'),
@@ -120,14 +128,18 @@ export class ProcedureForm {
   private readonly now = computed((): Procedure => {
     const d = this.draft();
     const si = (text: string, q: Quantity): number => typed(text, q, this.system);
-    const flow = d.flowMin.trim() || d.flowMax.trim();
+    const both = (min: string, max: string, read: (text: string) => number) =>
+      min.trim() || max.trim() ? { min: read(min), max: read(max) } : null;
+    const seconds = (text: string): number => Number(text.trim().replace(',', '.') || NaN);
     const variables: ProcedureVariables = {
       process: d.process,
       metals: readPairs(d.metals),
       wallM: { min: si(d.wallMin, 'diameter'), max: si(d.wallMax, 'diameter') },
       form: d.form,
       fuel: d.fuel,
-      purgeFlow: flow ? { min: si(d.flowMin, 'flow'), max: si(d.flowMax, 'flow') } : null,
+      odM: both(d.odMin, d.odMax, (t) => si(t, 'diameter')),
+      timeS: both(d.timeMin, d.timeMax, seconds),
+      purgeFlow: both(d.flowMin, d.flowMax, (t) => si(t, 'flow')),
       jointType: d.jointType,
       gapM: { min: si(d.gapMin, 'gap'), max: si(d.gapMax, 'gap') },
       overlapMinM: si(d.overlapMin, 'diameter'),

@@ -65,6 +65,7 @@ const at = (day: string): Date => new Date(`${day}T00:00:00Z`);
 export class StandingStrip {
   readonly record = input.required<BrazerRecord>();
   readonly rules = input.required<RuleSet>();
+  readonly fNumber = input<string | null>(null);
   readonly span = input.required<{ from: string; to: string }>();
   readonly today = input.required<string>();
   readonly on = input.required<string>();
@@ -80,7 +81,9 @@ export class StandingStrip {
   );
   protected readonly todayX = computed(() => this.x()(at(this.today())));
   protected readonly onX = computed(() => this.x()(at(this.on())));
-  private readonly all = computed(() => standing(this.record(), this.span().from, this.span().to, this.rules()));
+  private readonly all = computed(() =>
+    standing(this.record(), this.span().from, this.span().to, this.rules(), this.fNumber()),
+  );
   protected readonly stretches = computed(() =>
     this.all().map((s) => {
       const x = this.x()(at(s.from));

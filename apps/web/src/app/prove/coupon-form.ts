@@ -5,12 +5,25 @@ import {
   couponRecord,
   couponSchema,
   couponVerdict,
+  inForceOn,
   problemsOf,
+  procedureNames,
   VISUAL_REJECTS,
   type Coupon,
   type FaceTrace,
 } from '@hephaist/contracts';
-import { displayUnit, type FieldProblem, type Position, type VoidInterval } from '@hephaist/core';
+import {
+  ASME_RULES,
+  displayUnit,
+  doubtWords,
+  InputError,
+  JOINT_TYPES,
+  type CouponTest,
+  type FieldProblem,
+  type JointType,
+  type Position,
+  type VoidInterval,
+} from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
@@ -35,16 +48,35 @@ import {
   standardOptions,
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { problemAt } from '../forms/problems';
+import { otherProblems, problemAt } from '../forms/problems';
 import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
+import { CouponTests } from './coupon-tests';
+import { newTest, readTest, type TestDraft } from './test-drafts';
+import { PeelFace } from '../drawings/peel-face';
 import { VoidBar } from './void-bar';
 import { readVoids, voidText } from './void-text';
 
-/** Enters a section coupon's result; the strip and its verdict are drawn as it is typed. */
+/** Fields of the contract that the form shows a problem at. */
+const SHOWN = [
+  'number',
+  'brazerId',
+  'brazedOn',
+  'left',
+  'right',
+  'tube.size',
+  'overlapM',
+  'visualReason',
+  'statement',
+  'procedureId',
+  'tests',
+  'lookedBy',
+];
+
+/** Enters a coupon's result; the strip or the peeled face and its verdict are drawn as it is typed. */
 @Component({
   selector: 'hp-coupon-form',
-  imports: [SayPipe, Entry, PickField, Strip, VoidBar],
+  imports: [SayPipe, Entry, PickField, Strip, VoidBar, CouponTests, PeelFace],
   templateUrl: './coupon-form.html',
   styleUrl: './coupon-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -65,10 +97,31 @@ export class CouponForm {
     fillers: fillerOptions(this.tables()),
     positions: POSITION_OPTIONS,
     ruleSets: ruleSetOptions(this.tables()),
+    joints: plain(JOINT_TYPES),
+    opened: [
+      { id: 'cut' as const, name: 'cut and polished, both sides' },
+      { id: 'peeled' as const, name: 'peeled open' },
+    ],
+    tests: ['peel lines', 'peel', 'tension', 'bend'] as const,
   };
+  /** Revisions in force on the day it was brazed. */
+  protected readonly procedures = computed(() => {
+    const [all, day] = [this.crew.procedures(), this.draft().brazedOn];
+    return all.filter((p) => inForceOn(p, all, day)).map((p) => ({ id: p.id, name: `${p.name} rev ${p.revision}` }));
+  });
   protected readonly brazers = computed(() =>
     this.crew.brazers().map((b) => ({ id: b.id, name: `${b.name} (${b.mark})` })),
   );
+
+  /** The procedure picked, or the only one in force that states the filler. */
+  protected readonly procedureId = computed((): string => {
+    const d = this.draft();
+    if (d.procedureId !== null) return d.procedureId;
+    const fNumber = this.tables().filler(d.fillerId)?.fNumber ?? '';
+    const known = new Set(this.procedures().map((p) => p.id));
+    const own = this.crew.procedures().filter((p) => known.has(p.id) && p.fNumbers.includes(fNumber));
+    return own.length === 1 ? (own[0]?.id ?? '') : '';
+  });
 
   protected readonly draft = signal({
     number: this.nextNumber(),
@@ -90,7 +143,14 @@ export class CouponForm {
     cleaning: '',
     gap: '',
     flow: '',
+    jointType: 'socket' as JointType,
+    /** The one that states this filler, until another is picked. */
+    procedureId: null as string | null,
+    opened: 'cut' as 'cut' | 'peeled',
   });
+  /** Tests beside the section, or instead of it. */
+  protected readonly tests = signal<readonly TestDraft[]>([]);
+  private readonly readTests = computed(() => this.tests().map((t) => readTest(t, this.system)));
   protected readonly tried = signal(false);
   protected readonly told = signal<readonly FieldProblem[]>([]);
   protected readonly failure = signal<string | null>(null);
@@ -104,10 +164,15 @@ export class CouponForm {
     () => this.tables().cup(this.tables().tube(this.draft().standardId, this.draft().size)?.odM ?? 0)?.depthM,
   );
   /** Overlap typed, or the cup's depth for this tube. */
-  private readonly overlapM = computed(() => {
+  protected readonly overlapM = computed(() => {
     const d = this.draft();
     if (d.overlap.trim()) return typed(d.overlap, 'diameter', this.system);
     return this.cupDepthM() ?? NaN;
+  });
+  /** Way round the joint: the tube's circumference. */
+  protected readonly aroundM = computed(() => {
+    const odM = this.tables().tube(this.draft().standardId, this.draft().size)?.odM;
+    return odM ? Math.PI * odM : undefined;
   });
   protected readonly usualOverlap = computed(() => {
     const depth = this.cupDepthM();
@@ -135,10 +200,16 @@ export class CouponForm {
       lookedBy: d.lookedBy.trim(),
       visualReason: d.visualReason || null,
       ...(this.medical() ? { statement: this.statement() } : {}),
-      faces: [
-        { name: 'left', overlapM, voids: this.left().voids, ...this.traceOf('left') },
-        { name: 'right', overlapM, voids: this.right().voids, ...this.traceOf('right') },
-      ],
+      jointType: d.jointType,
+      procedureId: this.procedureId() || null,
+      ...(this.tests().length ? { tests: this.readTests().map((r) => r.test as CouponTest) } : {}),
+      faces:
+        d.opened === 'peeled'
+          ? []
+          : [
+              { name: 'left', overlapM, voids: this.left().voids, ...this.traceOf('left') },
+              { name: 'right', overlapM, voids: this.right().voids, ...this.traceOf('right') },
+            ],
     };
   });
   /** Judged for medical gas: the brazer's record then states more. */
@@ -166,17 +237,50 @@ export class CouponForm {
     this.set({ [side]: voidText(voids, this.overlapM(), this.system) });
   }
 
-  private readonly problems = computed(() => {
+  /** What cannot be read of the sides and tests. */
+  private readonly unread = computed((): FieldProblem[] => [
+    ...(this.draft().opened === 'cut' ? [...this.left().problems, ...this.right().problems] : []),
+    ...this.readTests().flatMap((r, i) => r.problems.map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),
+  ]);
+  protected readonly problems = computed((): FieldProblem[] => {
     const contract = problemsOf(couponSchema, this.coupon(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
-    return [...this.told(), ...this.left().problems, ...this.right().problems, ...(this.tried() ? contract : [])];
+    return [...this.told(), ...this.unread(), ...(this.tried() ? contract : [])];
   });
+  protected readonly others = computed(() => otherProblems(this.problems(), SHOWN).map((p) => p.says));
+  protected readonly rules = computed(() => this.tables().ruleSet(this.draft().ruleSetId) ?? ASME_RULES);
   protected readonly verdict = computed(() => {
-    const rules = this.tables().ruleSet(this.draft().ruleSetId);
-    if (!rules || !(this.overlapM() > 0) || this.left().problems.length || this.right().problems.length) return null;
-    return couponVerdict(this.coupon(), this.tables());
+    if (!(this.overlapM() > 0) || this.unread().length) return null;
+    try {
+      return couponVerdict(this.coupon(), this.tables());
+    } catch (e) {
+      // Not typed to the end yet: there is no verdict to show.
+      if (e instanceof InputError) return null;
+      throw e;
+    }
   });
+  protected readonly doubt = computed(() => {
+    const v = this.verdict();
+    return v ? doubtWords(v) : '';
+  });
+  protected readonly peels = computed(() => this.coupon().tests?.filter((t) => t.kind === 'peel lines') ?? []);
+
+  /** Cut or peeled; a peel begins with the lines it is read along. */
+  protected open(how: 'cut' | 'peeled' | ''): void {
+    const opened = how || 'cut';
+    this.set({ opened });
+    if (opened === 'peeled' && !this.tests().some((t) => t.kind.startsWith('peel')))
+      this.tests.update((all) => [
+        ...all,
+        newTest('peel lines', this.system, { lapM: this.overlapM(), aroundM: this.aroundM() }),
+      ]);
+  }
+
+  protected setTests(tests: readonly TestDraft[]): void {
+    this.tests.set(tests);
+    this.told.set([]);
+  }
 
   /** The photograph of a side; marked as corrected when the text was changed after it was read. */
   private traceOf(side: 'left' | 'right'): { trace?: FaceTrace } {
@@ -229,7 +333,7 @@ export class CouponForm {
   /** What filing it changes of what is on file already. */
   private changes(coupon: Coupon): string[] {
     const known = this.crew.records().find((r) => r.brazer.id === coupon.brazerId);
-    const own = couponRecord(coupon, this.tables());
+    const own = couponRecord(coupon, this.tables(), procedureNames(this.crew.procedures()));
     if (!known || !own) return [];
     const made = this.job
       .logs()

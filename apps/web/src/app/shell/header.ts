@@ -17,6 +17,9 @@ import { ThemeStore } from './theme';
           @for (place of places; track place[0]; let i = $index) {
             <a [routerLink]="['/job', id, place[0]]" routerLinkActive="here" ariaCurrentWhenActive="page">
               <span class="key" aria-hidden="true">{{ i + 1 }}</span>{{ place[1] }}
+              @if (place[0] === 'keep' && warnings()) {
+                <span class="warned" title="last good days that are near or past">▲ {{ warnings() }}</span>
+              }
             </a>
           }
         </nav>
@@ -84,6 +87,11 @@ import { ThemeStore } from './theme';
       padding: 0 5px;
       background: var(--sheet);
     }
+    .warned {
+      font-size: 13px;
+      font-weight: 600;
+      color: var(--caution);
+    }
     .job {
       flex: 1;
       text-align: right;
@@ -138,6 +146,8 @@ import { ThemeStore } from './theme';
 export class Header {
   readonly jobId = input<string | null>(null);
   readonly jobName = input('');
+  /** Last good days that are near or just past. */
+  readonly warnings = input(0);
   protected readonly units = inject(UnitsStore);
   protected readonly theme = inject(ThemeStore);
   private readonly dialog = inject(MatDialog);

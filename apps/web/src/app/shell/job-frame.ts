@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angu
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink, RouterOutlet } from '@angular/router';
 import { map, startWith } from 'rxjs';
+import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
 import { SessionsStore } from '../live/sessions.store';
 import { Header } from './header';
@@ -12,7 +13,12 @@ import { Header } from './header';
   imports: [Header, RouterOutlet, RouterLink],
   template: `
     @if (!bare()) {
-      <hp-header class="no-print" [jobId]="jobId()" [jobName]="store.job()?.name ?? ''" />
+      <hp-header
+        class="no-print"
+        [jobId]="jobId()"
+        [jobName]="store.job()?.name ?? ''"
+        [warnings]="alerts.alerts().length"
+      />
     }
     <main>
       @if (store.error(); as error) {
@@ -65,6 +71,7 @@ import { Header } from './header';
 export class JobFrame {
   readonly jobId = input.required<string>();
   protected readonly store = inject(JobStore);
+  protected readonly alerts = inject(AlertsStore);
   private readonly sessions = inject(SessionsStore);
   private readonly router = inject(Router);
   /** Beside the torch there is nothing but the work. */

@@ -129,6 +129,7 @@ export class RowForm {
   ): string | number | boolean {
     if (field.kind === 'yes') return text === 'yes';
     if (field.kind !== 'number') return text.trim();
+    if (field.optional && !text.trim()) return 0;
     if (typeof was === 'number' && text.trim() === this.textOf(field, was)) return was;
     return field.quantity ? typed(text, field.quantity, this.system) : Number(text.replace(',', '.') || NaN);
   }

@@ -1,0 +1,116 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { couponMissing, couponRecord, type Coupon, type Stored } from '@hephaist/contracts';
+import { doubtWords, qualifiedRange, sourceLine, type CouponVerdict } from '@hephaist/core';
+import { CrewStore } from '../data/crew.store';
+import { ShopStore } from '../data/shop.store';
+import { PeelFace } from '../drawings/peel-face';
+import { Strip } from '../drawings/strip';
+import { SignaturesOf } from '../keep/signatures-of';
+import { QtyPipe } from '../units/qty.pipe';
+import { SayPipe } from '../units/say.pipe';
+import { TracedPicture } from './traced-picture';
+
+/** One coupon on file: strip or peeled face to scale, the arithmetic of its verdict, and what it qualifies. */
+@Component({
+  selector: 'hp-coupon-sheet',
+  imports: [SignaturesOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
+  template: `
+    @let c = coupon();
+    @let v = verdict();
+    <h1>
+      {{ c.number }} {{ v.passes ? 'passes' : 'fails' }}. <span class="quiet">{{ name() }}, {{ c.position }}</span>
+    </h1>
+    <p class="quiet">
+      {{ c.tube.size }} {{ c.fillerId }}, {{ c.jointType ?? 'socket' }}, bore {{ c.boreClean ? 'bright' : 'oxidised' }},
+      overlap {{ c.overlapM | qty: 'length' }}; {{ procedure() }}; read by {{ c.lookedBy }}
+    </p>
+    @if (missing().length) {
+      <p class="caution">▲ Medical gas also wants stated: {{ missing().join(', ') }} (NFPA 99, from memory).</p>
+    }
+    @if (c.statement; as s) {
+      <p class="quiet">
+        {{ s.cleaning ? 'Cleaned: ' + s.cleaning + '. ' : '' }}
+        @if (s.gapM !== null) {
+          Gap {{ s.gapM | qty: 'gap' }} a side.
+        }
+        @if (s.purgeFlow !== null) {
+          Nitrogen {{ s.purgeFlow | qty: 'flow' }}.
+        }
+      </p>
+    }
+    @if (v.faces.length) {
+      <div class="sheet drawn"><hp-strip [verdict]="v" /></div>
+    }
+    @for (t of c.tests; track $index) {
+      @if (t.kind === 'peel lines') {
+        <div class="sheet drawn"><hp-peel-face [peel]="t" [rules]="v.ruleSet" /></div>
+      }
+    }
+    <hp-signatures-of [recordId]="c.id" [version]="c.version" />
+    @for (f of c.faces; track f.name) {
+      @if (f.trace) {
+        <hp-traced-picture [face]="f" />
+      }
+    }
+    <h2>Arithmetic</h2>
+    @for (r of v.reasons; track r) {
+      <p>{{ r | say }}</p>
+    }
+    @if (v.nearLimit) {
+      <p class="caution">▲ Within measuring uncertainty of the limit{{ doubt() }}: have it read again.</p>
+    }
+    <p class="quiet">{{ v.ruleSet.name }}: {{ source() }}. Check the current code book; the tool does not certify.</p>
+    <h2>What it qualifies</h2>
+    @if (range(); as r) {
+      <ul>
+        <li>
+          metals P-{{ r.pNumbers[0] }} to P-{{ r.pNumbers[1] }}, filler F-{{ r.fNumber }}, {{ r.jointType }} joints
+        </li>
+        <li>
+          wall {{ r.wallM.min | qty: 'diameter' }} to {{ r.wallM.max | qty: 'diameter' }}, overlap up to
+          {{ r.overlapMaxM | qty: 'length' }}
+          @if (r.odM; as d) {
+            , diameter {{ d.min | qty: 'diameter' }} to {{ d.max | qty: 'diameter' }}
+          }
+        </li>
+        <li>{{ r.positions.join(', ') }}</li>
+      </ul>
+    } @else {
+      <p>Nothing: it did not pass.</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 8px;
+    }
+    .drawn {
+      padding: 10px 14px;
+    }
+    ul {
+      padding-left: 18px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CouponSheet {
+  readonly coupon = input.required<Stored<Coupon>>();
+  readonly verdict = input.required<CouponVerdict>();
+  readonly name = input.required<string>();
+  private readonly crew = inject(CrewStore);
+  private readonly tables = inject(ShopStore).tables;
+  protected readonly missing = computed(() => couponMissing(this.coupon(), this.tables()));
+  protected readonly doubt = computed(() => doubtWords(this.verdict()));
+  protected readonly source = computed(() => sourceLine(this.verdict().ruleSet.source));
+  protected readonly range = computed(() => {
+    const record = couponRecord(this.coupon(), this.tables());
+    return record?.passed ? qualifiedRange(record, this.verdict().ruleSet) : null;
+  });
+  protected readonly procedure = computed(() => {
+    const { procedureId } = this.coupon();
+    const p = this.crew.procedures().find((x) => x.id === procedureId);
+    if (p) return `brazed to ${p.name} rev ${p.revision}`;
+    return procedureId === null ? 'brazed to no procedure' : 'procedure not written down';
+  });
+}

@@ -1,0 +1,110 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
+import { displayUnit, PEEL_LINES, peelClocks, type FieldProblem, type VoidInterval } from '@hephaist/core';
+import { problemAt } from '../forms/problems';
+import { UnitsStore } from '../units/units.store';
+import { VoidBar } from './void-bar';
+import { readVoids, voidText } from './void-text';
+
+/** The peeled face, unrolled: one bar for each line read, from 12 o'clock round; voids dragged or typed. */
+@Component({
+  selector: 'hp-peel-editor',
+  imports: [VoidBar],
+  template: `
+    <p class="quiet">
+      Read along
+      <select
+        #count
+        class="control"
+        aria-label="How many lines it is read along"
+        (change)="resize(Number(count.value))"
+      >
+        @for (n of counts; track n) {
+          <option [value]="n" [selected]="n === lines().length">{{ n }}</option>
+        }
+      </select>
+      lines, evenly spaced round it, the notch at 12:00. Drag where no filler reached, socket mouth on the left, or type
+      from-to ({{ unit }}).
+    </p>
+    @for (l of rows(); track $index; let i = $index) {
+      <div class="line">
+        @if (lapM() > 0) {
+          <hp-void-bar
+            [name]="l.clock"
+            [whole]="'line at ' + l.clock"
+            [overlapM]="lapM()"
+            [voids]="l.voids"
+            (changed)="dragged(i, $event)"
+          />
+        }
+        <input
+          #box
+          class="control"
+          placeholder="none"
+          [attr.aria-label]="'Voids of the line at ' + l.clock"
+          [attr.aria-invalid]="!!l.problem"
+          [value]="l.text"
+          (input)="write(i, box.value)"
+        />
+        @if (l.problem; as says) {
+          <p class="says-problem" role="alert">✕ {{ says }}</p>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 0;
+    }
+    p.quiet {
+      font-size: 14px;
+      margin-bottom: 6px;
+    }
+    p select {
+      width: 64px;
+      display: inline-block;
+    }
+    .line {
+      display: grid;
+      grid-template-columns: 1fr 132px;
+      gap: 0 8px;
+      align-items: center;
+    }
+    .says-problem {
+      grid-column: 1 / -1;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PeelEditor {
+  readonly lines = model.required<readonly string[]>();
+  readonly lapM = input.required<number>();
+  readonly problems = input<readonly FieldProblem[]>([]);
+  private readonly system = inject(UnitsStore).system();
+  protected readonly unit = displayUnit('diameter', this.system).symbol;
+  protected readonly counts = [3, 4, 6, 8, 12, 16, PEEL_LINES.most];
+  protected readonly Number = Number;
+  private readonly kept = new Map<string, string>();
+  protected readonly rows = computed(() => {
+    const clocks = peelClocks(this.lines().length);
+    return this.lines().map((text, i) => {
+      const problem = problemAt(this.problems(), `lines.${i}`);
+      const { voids } = readVoids(text, this.lapM(), '', this.system);
+      return { text, clock: clocks[i] ?? '', problem, voids: problem ? [] : voids };
+    });
+  });
+
+  protected write(i: number, text: string): void {
+    this.lines.update((all) => all.map((t, k) => (k === i ? text : t)));
+  }
+
+  protected dragged(i: number, voids: readonly VoidInterval[]): void {
+    this.write(i, voidText(voids, this.lapM(), this.system));
+  }
+
+  /** What was read stays at its place on the clock, and comes back when its place does. */
+  protected resize(count: number): void {
+    peelClocks(this.lines().length).forEach((clock, i) => this.kept.set(clock, this.lines()[i] ?? ''));
+    this.lines.set(peelClocks(count).map((clock) => this.kept.get(clock) ?? ''));
+  }
+}

@@ -1,0 +1,103 @@
+import type { ProcedureTest } from '@hephaist/contracts';
+import { displayUnit, PSI, type FieldProblem, type Quantity, type UnitSystem } from '@hephaist/core';
+import { typed } from '../plan/joint-draft';
+import { readVoids } from './void-text';
+
+export type TestKind = ProcedureTest['kind'];
+
+/** One test of a coupon or record while it is typed. */
+export interface TestDraft {
+  readonly kind: TestKind;
+  /** Texts by field of the contract. */
+  readonly texts: Readonly<Record<string, string>>;
+  /** Of a peel read along lines: the voids of each line, as text. */
+  readonly lines: readonly string[];
+}
+
+export interface TestField {
+  readonly name: string;
+  readonly label: string;
+  readonly quantity: Quantity;
+  /** Square of the unit: an area. */
+  readonly square?: boolean;
+}
+
+/** What each kind of test asks for in numbers. */
+export const TEST_FIELDS: Readonly<Record<TestKind, readonly TestField[]>> = {
+  section: [],
+  visual: [],
+  tension: [
+    { name: 'forceN', label: 'Force at breaking', quantity: 'force' },
+    { name: 'widthM', label: 'Width', quantity: 'diameter' },
+    { name: 'thicknessM', label: 'Thickness', quantity: 'diameter' },
+    { name: 'minimumPa', label: 'Minimum of the base metal', quantity: 'pressure' },
+  ],
+  peel: [
+    { name: 'areaM2', label: 'Faying area', quantity: 'diameter', square: true },
+    { name: 'unbrazedM2', label: 'Unbrazed of it', quantity: 'diameter', square: true },
+    { name: 'lineM', label: 'Worst line', quantity: 'diameter' },
+    { name: 'lineUnbrazedM', label: 'Unbrazed along it', quantity: 'diameter' },
+  ],
+  'peel lines': [
+    { name: 'lapM', label: 'Lap', quantity: 'diameter' },
+    { name: 'aroundM', label: 'Way round', quantity: 'diameter' },
+  ],
+  bend: [{ name: 'crackM', label: 'Longest open crack', quantity: 'diameter' }],
+};
+
+export const TEST_NAMES: Readonly<Record<TestKind, string>> = {
+  section: 'section of a coupon on file',
+  tension: 'tension',
+  peel: 'peel, area measured',
+  'peel lines': 'peel, read along lines',
+  bend: 'bend',
+  visual: 'visual',
+};
+
+/** Lines a peel is read along at first. */
+const LINES = 8;
+
+/** A test as it begins. @param sizes lap and way round of the joint, m, where they are known */
+export function newTest(
+  kind: TestKind,
+  system: UnitSystem,
+  sizes: { readonly lapM?: number | undefined; readonly aroundM?: number | undefined } = {},
+): TestDraft {
+  const show = (si: number | undefined, quantity: Quantity): string => {
+    const unit = displayUnit(quantity, system);
+    return si !== undefined && Number.isFinite(si) ? unit.fromSi(si).toFixed(unit.digits) : '';
+  };
+  const texts: Readonly<Partial<Record<TestKind, Readonly<Record<string, string>>>>> = {
+    tension: { minimumPa: show(30_000 * PSI, 'pressure'), broke: 'joint' },
+    'peel lines': { lapM: show(sizes.lapM, 'diameter'), aroundM: show(sizes.aroundM, 'diameter') },
+    visual: { looks: 'accepted, bore bright' },
+  };
+  return { kind, texts: texts[kind] ?? {}, lines: kind === 'peel lines' ? Array<string>(LINES).fill('') : [] };
+}
+
+/** The test that a draft says, with what cannot be read of its lines. */
+export function readTest(draft: TestDraft, system: UnitSystem): { test: ProcedureTest; problems: FieldProblem[] } {
+  const { kind, texts } = draft;
+  if (kind === 'section') return { test: { kind, couponId: texts['couponId'] ?? '' }, problems: [] };
+  if (kind === 'visual') {
+    const looks = texts['looks'] ?? '';
+    const test = { kind, accepted: looks.startsWith('accepted'), boreClean: looks.endsWith('bright') };
+    return { test, problems: [] };
+  }
+  const numbers = Object.fromEntries(
+    TEST_FIELDS[kind].map((f) => {
+      const si = typed(texts[f.name] ?? '', f.quantity, system);
+      const one = displayUnit(f.quantity, system).toSi(1);
+      return [f.name, f.square ? si * one : si];
+    }),
+  );
+  const lapM = numbers['lapM'] ?? NaN;
+  const read = draft.lines.map((text, i) => readVoids(text, lapM, `lines.${i}`, system));
+  const more = {
+    tension: { broke: texts['broke'] === 'base metal' ? 'base metal' : 'joint' },
+    'peel lines': { lines: read.map((r) => r.voids) },
+    peel: {},
+    bend: {},
+  }[kind];
+  return { test: { kind, ...numbers, ...more } as ProcedureTest, problems: read.flatMap((r) => r.problems) };
+}
