@@ -16,6 +16,12 @@ test('the lead shares the work, plans the coupons that are missing, and prints t
     await page.reload();
   });
 
+  await test.step('who runs out stands beside the board and over every place, with what keeps them', async () => {
+    await expect(page.getByRole('link', { name: /Keep ▲ 1/ })).toBeVisible();
+    await expect(page.getByText(/Prue Akintola .*days left/)).toBeVisible();
+    await expect(page.getByText(/Any one of \d+ open joints keeps it/)).toBeVisible();
+  });
+
   await test.step('the last good days go to a calendar', async () => {
     await page.getByRole('button', { name: 'Make an address' }).click();
     const address = await page.getByLabel('Address of the calendar').inputValue();

@@ -130,3 +130,56 @@ test('voids are dragged along the strip, and what filing the coupon changes is s
     page.getByText(/Cleaned: dry abrasive pad\.\s+Gap 0.0020 in a side\.\s+Nitrogen 5.0 SCFH/),
   ).toBeVisible();
 });
+
+test('a coupon is peeled open and read along lines: dragged, typed, judged by area and by the worst line, filed', async ({
+  page,
+}) => {
+  await openDemo(page, 'prove');
+  await page.getByRole('button', { name: 'Enter a coupon' }).click();
+  await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
+  await expect(page.getByLabel('Brazed to')).toHaveValue(/.+/);
+  await page.getByLabel('Looked inside').selectOption('peeled open');
+  await expect(page.getByLabel('Left side, voids')).toHaveCount(0);
+  await expect(page.getByLabel(/^Lap/)).toHaveValue('0.910');
+
+  await test.step('a line typed wrong says so where it stands, and the verdict waits', async () => {
+    const three = page.getByLabel('Voids of the line at 3:00');
+    await three.fill('0.5-0.2');
+    await expect(page.getByText('runs from a smaller to a larger distance')).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'Enter a coupon' })).toBeVisible();
+    await three.fill('0.1-0.35');
+    await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
+    await expect(page.getByText(/worst line 0.250 in of 0.910 in = 27.5 %/).first()).toBeVisible();
+    await three.fill('0.1-0.2');
+    await expect(page.getByRole('heading', { name: /passes as typed/ })).toBeVisible();
+  });
+
+  await test.step('a void by keys; more lines keep what was read at its place on the clock', async () => {
+    await page.getByRole('button', { name: 'Add a void on the line at 6:00' }).click();
+    await page.getByRole('slider', { name: '6:00 void 1 ends' }).press('Shift+ArrowRight');
+    await expect(page.getByLabel('Voids of the line at 6:00')).toHaveValue(/^0\.42\d+-0\.5\d+$/);
+    await page.getByLabel('How many lines it is read along').selectOption('16');
+    await expect(page.getByLabel('Voids of the line at 3:00')).toHaveValue('0.1-0.2');
+    await expect(page.getByLabel('Voids of the line at 3:45')).toHaveValue('');
+    await expect(page.getByText(/area by 16 lines/).first()).toBeVisible();
+  });
+
+  await test.step('a tension beside it, then filed with its signature', async () => {
+    await page.getByLabel('Add a test').selectOption('tension');
+    await page.getByLabel('Force at breaking').fill('500');
+    await page.getByLabel('Width').fill('0.25');
+    await page.getByLabel('Thickness').fill('0.05');
+    await expect(page.getByText(/= 40000 psi, broke in the joint/).first()).toBeVisible();
+    await page.getByLabel('Cleaned how').fill('dry abrasive pad');
+    await page.getByLabel('Gap a side').fill('0.002');
+    await page.getByLabel('Nitrogen flow').fill('4');
+    await page.getByLabel('Read by').fill('Harbour Light Laboratory');
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'File the result' }).click();
+    await giveSignature(page);
+    await expect(page.getByRole('img', { name: /^Peeled joint over a lap of 0.910 in: .*3:00 11.0 %/ })).toBeVisible();
+    await expect(page.getByText(/brazed to BPS-1 rev [A-Z]/)).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('row', { name: /Basil Teo/ }).first()).toContainText('✓ passes');
+  });
+});

@@ -1,4 +1,5 @@
 import ICAL from 'ical.js';
+import type { Brazing, JointLog } from '@hephaist/contracts';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
@@ -70,6 +71,43 @@ describe('the crew', () => {
       .expect(200);
     const crew = (await h.as('auditor').get('/api/crew').expect(200)).body;
     expect(crew.confirmations).toHaveLength(1);
-    expect(crew.brazings[0]).toMatchObject({ fNumber: expect.stringMatching(/^10\d$/) as string });
+    expect(crew.brazings[0]).toMatchObject({
+      fNumber: expect.stringMatching(/^10\d$/) as string,
+      procedure: expect.stringMatching(/^BPS-\d$/) as string,
+    });
+  });
+
+  it('tells an entry that names no procedure from one that was written before it was asked for', async () => {
+    const [log] = file.logs as [JointLog];
+    const made = new Set(file.logs.map((l) => l.jointId));
+    const open = file.joints.filter((j) => !made.has(j.id)).slice(0, 2);
+    const { procedureId: _named, ...old } = log;
+    const entries = [
+      { ...log, procedureId: null },
+      { ...old, procedureId: undefined },
+    ].map((l, i) => ({ ...l, id: newId(), jointId: open[i]?.id ?? '' }));
+    await h.store.insertMany('log', entries as JointLog[]);
+    const crew = (await h.as('auditor').get('/api/crew').expect(200)).body as { brazings: Brazing[] };
+    const named = open.map((j) => crew.brazings.find((b) => b.label === j.mark));
+    expect(named[0]).toHaveProperty('procedure', null);
+    expect(named[1]).toBeDefined();
+    expect(named[1]).not.toHaveProperty('procedure');
+  });
+
+  it('a coupon brazed to a procedure that is not on file is refused', async () => {
+    const coupon = { ...file.coupons[0], id: newId(), number: 'C-900', procedureId: newId() };
+    const command = { id: newId(), kind: 'coupon', records: [{ seen: 0, data: coupon }], signature: signed('judged') };
+    const answer = await h.as('quality').post('/api/commands').send(command).expect(422);
+    expect(answer.body.fields).toEqual([{ field: 'procedureId', says: 'this procedure is not on file' }]);
+  });
+
+  it('a line of medical gas brings its own last good days into the calendar, each filler by itself', async () => {
+    const text = (
+      await request(h.app)
+        .get(await feed())
+        .expect(200)
+    ).text;
+    const own = events(text).filter((e) => e.event.summary.includes('Dov'));
+    expect(own.map((e) => e.event.description).join()).toContain('ASME IX-like with medical-gas overlay, F-103');
   });
 });
