@@ -6,6 +6,7 @@ const project = (name: string, root: string) => ({
 
 export default defineConfig({
   test: {
+    maxWorkers: 2,
     projects: [
       project('core', 'packages/core'),
       project('contracts', 'packages/contracts'),
@@ -16,7 +17,6 @@ export default defineConfig({
           ...project('server', 'apps/server').test,
           include: ['src/**/*.spec.ts', 'test/**/*.spec.ts'],
           globalSetup: ['./test/postgres.ts'],
-          fileParallelism: false,
           testTimeout: 300000,
           hookTimeout: 180000,
         },

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { emptyHephaist, giveSignature, test } from './helpers';
 
 /** One real job from planning a joint to keeping the proof, through the real interface. */
-test('from a joint’s metals to a brazer’s qualification', async ({ page }) => {
+test('from a joint’s metals to a brazer’s qualification', async ({ page, served }) => {
   await test.step('1. the demo job’s joints stand in the schedule; add one', async () => {
     await page.goto('/');
     await page.getByRole('link', { name: /Saltmarsh Sea-Turtle Hospital/ }).click();
@@ -116,7 +116,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page }) =
     };
     await page.getByRole('link', { name: 'Hand over' }).click();
     const first = await save();
-    const other = await emptyHephaist();
+    const other = await emptyHephaist(served);
     try {
       await page.goto(`${other.url}/jobs`);
       await page.getByLabel('Code').fill(other.code);

@@ -11,7 +11,10 @@ async function namesIn(path: string): Promise<string[]> {
   return names;
 }
 
-test('quality hands the job over; the package is built, taken along, and read in somewhere else', async ({ page }) => {
+test('quality hands the job over; the package is built, taken along, and read in somewhere else', async ({
+  page,
+  served,
+}) => {
   const job = await openDemo(page, 'keep');
   await page.getByRole('link', { name: 'Hand over' }).click();
   await expect(page.getByRole('heading', { name: /things are open before Saltmarsh/ })).toBeVisible();
@@ -47,7 +50,7 @@ test('quality hands the job over; the package is built, taken along, and read in
   });
 
   await test.step('it comes in whole where nothing was', async () => {
-    const other = await emptyHephaist();
+    const other = await emptyHephaist(served);
     try {
       await page.goto(`${other.url}/jobs`);
       await page.getByLabel('Code').fill(other.code);

@@ -1,5 +1,6 @@
 import { expect } from '@playwright/test';
-import { choose, openDemo, signIn, test, withLib } from './helpers';
+import { choose, openDemo, signIn, test } from './helpers';
+import { withLib } from './served';
 
 test('two people edit the same joint: the second is told, sees what stands, and loses nothing', async ({
   page,
@@ -29,8 +30,8 @@ test('two people edit the same joint: the second is told, sees what stands, and 
 
 test('the database stops while saving: the entry is held, survives a reload, and arrives once when it is back', async ({
   page,
+  served: { data },
 }) => {
-  const data = process.env['E2E_DATA'] ?? '';
   const jobId = await openDemo(page);
   const port = withLib(`sed -n 4p '${data}/data/postmaster.pid'`);
   await page.getByRole('button', { name: 'Add', exact: true }).click();

@@ -1,5 +1,6 @@
-import { expect, test as base } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { expectAxeClean, passwordOf, test } from './helpers';
+import { servedTest as base } from './served';
 
 /** Nobody is signed in when these begin. */
 base('signing in: wrong, right, out; the page that was asked for comes after', async ({ page }) => {

@@ -43,12 +43,16 @@ export interface Harness {
 }
 
 /** An application on an empty, migrated database of its own. */
-export async function harness(maxBodyBytes?: number, more: Partial<AppOptions> = {}): Promise<Harness> {
-  const root = connect(inject('databaseUrl'), PATIENCE_MS);
+export async function harness(
+  maxBodyBytes?: number,
+  more: Partial<AppOptions> = {},
+  server = inject('databaseUrl'),
+): Promise<Harness> {
+  const root = connect(server, PATIENCE_MS);
   const name = newName();
   await root.raw(`create database ${name}`);
   await root.destroy();
-  const url = inject('databaseUrl').replace(/\/postgres$/, `/${name}`);
+  const url = server.replace(/\/postgres$/, `/${name}`);
   const db = connect(url, PATIENCE_MS);
   await migrate(db);
   const companyId = await ensureCompany(db);

@@ -4,28 +4,34 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 /** Runs a shell line with the functions of scripts/lib.sh. */
-export const withLib = (line: string): string =>
+const withLib = (line: string): string =>
   execFileSync('bash', ['-c', `set -e; . scripts/lib.sh; ${line}`], { encoding: 'utf8', cwd: process.cwd() }).trim();
 
-/** Starts a real PostgreSQL of its own for the tests, in a folder that is removed afterwards. */
-export default function setup({
-  provide,
-}: {
-  provide: (key: 'databaseUrl' | 'pgFolder', value: string) => void;
-}): () => void {
+/** A real PostgreSQL of its own, in a folder that is removed afterwards; it can be taken away for a while. */
+export function startPostgres(): { url: string; away: () => void; back: () => void; stop: () => void } {
   const folder = mkdtempSync(join(tmpdir(), 'hephaist-test-'));
   const url = withLib(`pg_start '${folder}' "$(free_port)"; printf '%s' "$PG_URL"`);
-  provide('databaseUrl', url);
-  provide('pgFolder', folder);
-  return () => {
-    spawnSync('bash', ['-c', `. scripts/lib.sh; pg_stop '${folder}'`]);
-    rmSync(folder, { recursive: true, force: true });
+  const away = (): void => void spawnSync('bash', ['-c', `. scripts/lib.sh; pg_stop '${folder}'`]);
+  return {
+    url,
+    away,
+    back: () => void withLib(`pg_start '${folder}' ${new URL(url).port}`),
+    stop: () => {
+      away();
+      rmSync(folder, { recursive: true, force: true });
+    },
   };
+}
+
+/** The one that all tests of the server share, each with databases of its own. */
+export default function setup({ provide }: { provide: (key: 'databaseUrl', value: string) => void }): () => void {
+  const { url, stop } = startPostgres();
+  provide('databaseUrl', url);
+  return stop;
 }
 
 declare module 'vitest' {
   export interface ProvidedContext {
     databaseUrl: string;
-    pgFolder: string;
   }
 }

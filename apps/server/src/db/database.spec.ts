@@ -1,16 +1,19 @@
-import { spawnSync } from 'node:child_process';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startPostgres } from '../../test/postgres.js';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { loadDemo } from '../demo/load.js';
 import { DatabaseNewerError, migrate } from './migrations.js';
 
+/** Taken away while it runs, so no other test may hang on it. */
+const postgres = startPostgres();
 let h: Harness;
 beforeAll(async () => {
-  h = await harness();
+  h = await harness(undefined, {}, postgres.url);
 });
-afterAll(() => h.close());
-
-const lib = (line: string) => spawnSync('bash', ['-c', `. scripts/lib.sh; ${line}`], { encoding: 'utf8' });
+afterAll(async () => {
+  await h.close();
+  postgres.stop();
+});
 
 describe('the database', () => {
   it('answers health with its state', async () => {
@@ -42,19 +45,17 @@ describe('the database', () => {
   });
 
   it('stopped while saving: says so, keeps nothing by halves, and takes the same command once it is back', async () => {
-    const folder = inject('pgFolder');
-    const port = new URL(inject('databaseUrl')).port;
     const command = {
       id: newId(),
       kind: 'brazer',
       records: [{ seen: 0, data: { ...demoFile().brazers[1], id: newId(), mark: '98' } }],
     };
-    lib(`pg_stop '${folder}'`);
+    postgres.away();
     const away = await h.as().post('/api/commands').send(command).expect(503);
     expect(away.body.detail).toContain('not answering');
     expect(away.headers['retry-after']).toBe('2');
     expect((await h.as().get('/api/health').expect(503)).body.database.state).toBe('not answering');
-    lib(`pg_start '${folder}' ${port}`);
+    postgres.back();
     const back = await h.as().post('/api/commands').send(command).expect(200);
     expect(back.body.records[0].version).toBe(1);
     await h.as().post('/api/commands').send(command).expect(200);
