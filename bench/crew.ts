@@ -79,6 +79,8 @@ export function benchCrew(): void {
     tube: plan.tube,
     metals: [plan.tubeMetal.short, plan.socketMetal.short],
     fillerId: plan.selection.chosen?.filler.id ?? '',
+    fluxId: plan.selection.chosen?.flux?.id ?? null,
+    medical: plan.service.kind === 'medical',
   }));
   timed(
     'fewest coupons for 10 000 different joints',

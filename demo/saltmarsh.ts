@@ -169,7 +169,7 @@ export function saltmarsh(today: string): JobFile {
 
   const procedures = demoProcedures(id, shiftDays(today, -200));
   const crew = demoCrew(id, procedures, {
-    old: shiftDays(today, -250),
+    old: shiftDays(today, -220),
     recent: shiftDays(today, -120),
     lapsing: addMonths(shiftDays(today, 6), -6),
     withdrawn: shiftDays(today, -20),

@@ -75,7 +75,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page, ser
     await page.getByRole('button', { name: 'Enter a coupon' }).click();
     await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
     await page.getByLabel('Left side, voids').fill('0.10-0.15, 0.40-0.55');
-    await expect(page.getByRole('heading', { name: 'C-013 fails as typed.' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: 'C-014 fails as typed.' })).toBeVisible();
     await page.getByLabel('Left side, voids').fill('0.10-0.15, 0.40-0.45');
     await expect(
       page.getByText('left: 0.050 in + 0.050 in = 0.100 in of 0.910 in = 11.0 %, limit 20 %: passes'),
@@ -83,7 +83,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page, ser
     await page.getByLabel('Read by').fill('Harbour Light Laboratory');
     await page.getByRole('button', { name: 'File the result' }).click();
     await giveSignature(page);
-    await expect(page.getByRole('heading', { name: /C-013 passes/ })).toBeVisible();
+    await expect(page.getByRole('heading', { name: /C-014 passes/ })).toBeVisible();
     await expect(page.getByText('metals P-107 to P-107, filler F-103')).toBeVisible();
   });
 
@@ -95,7 +95,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page, ser
     const row = (name: string) => page.getByRole('row', { name: new RegExp(name) });
     await expect(row('Prue Akintola')).toContainText('last: PF-04');
     await expect(row('Basil Teo')).toContainText('✓ may');
-    await expect(row('Basil Teo')).toContainText('C-013');
+    await expect(row('Basil Teo')).toContainText('C-014');
     await expect(row('Juno Harrowgate')).toContainText('withdrawn');
     await expect(row('Juno Harrowgate')).toContainText('0 of 203');
     await expect(row('Mikkel Sandoval')).toContainText('lapsed: last brazed');

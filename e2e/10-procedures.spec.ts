@@ -67,3 +67,60 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     await expect(page.getByText('PQR-5')).toBeVisible();
   });
 });
+
+test('a company begins: a brazer is put on file, and the first revision of a procedure is written', async ({
+  page,
+}) => {
+  await openDemo(page, 'keep');
+  await test.step('the mark is the employer’s and stands once', async () => {
+    await page.getByRole('button', { name: 'Add a brazer' }).click();
+    await page.getByRole('button', { name: 'Put on file' }).click();
+    await expect(page.getByText('Name the brazer')).toBeVisible();
+    await page.getByLabel('Name of the brazer').fill('Ines Quarrel');
+    await page.getByLabel('Employer’s mark').fill('07');
+    await expect(page.getByText('Orla Fennimore has this mark')).toBeVisible();
+    await page.getByLabel('Employer’s mark').fill('44');
+    await page.getByRole('button', { name: 'Put on file' }).click();
+    await expect(page.getByRole('row', { name: /Ines Quarrel mark 44/ })).toContainText('no passed coupon by this day');
+    await page.reload();
+    await expect(page.getByRole('row', { name: /Ines Quarrel mark 44/ })).toBeVisible();
+  });
+
+  await test.step('a name on file is not written twice; a first draft needs what every draft needs', async () => {
+    await page.getByRole('link', { name: 'Procedures' }).click();
+    await page.getByLabel('Name of a new procedure').fill('BPS-1');
+    await expect(page.getByText('it is on file: write its next revision')).toBeVisible();
+    await page.getByLabel('Name of a new procedure').fill('BPS-steel');
+    await page.getByRole('button', { name: 'Write it' }).click();
+    await expect(page.getByRole('heading', { name: 'BPS-steel rev A, draft' })).toBeVisible();
+    await page.getByRole('button', { name: 'Save the draft' }).click();
+    await expect(page.getByText('at least one F-number')).toBeVisible();
+    await page.getByLabel('Metals, pairs of P-numbers').fill('101-101');
+    await page.getByLabel('F-numbers').fill('102');
+    await page.getByLabel('Flux classes').fill('FB3-A');
+    for (const [label, text] of [
+      ['Wall from', '0.03'],
+      ['Wall to', '0.2'],
+      ['Diameter from', '0.5'],
+      ['Diameter to', '2'],
+      ['Gap a side from', '0.001'],
+      ['Gap a side to', '0.005'],
+      ['Overlap from', '0.3'],
+      ['Temperature from', '1200'],
+      ['Temperature to', '1500'],
+      ['Time at heat from', '90'],
+      ['Time at heat to', '30'],
+    ] as const)
+      await page.getByLabel(label).fill(text);
+    await page.getByLabel('Horizontal').check();
+    await page.getByRole('button', { name: 'Save the draft' }).click();
+    await expect(page.getByText('must be at or above the least')).toBeVisible();
+    await page.getByLabel('Time at heat to').fill('240');
+    await page.getByRole('button', { name: 'Save the draft' }).click();
+    await expect(page.getByText('✕ no passed record supports it')).toBeVisible();
+    await expect(page.getByRole('row', { name: /^Diameter/ })).toContainText('0.500 in to 2.000 in');
+    await expect(page.getByRole('row', { name: /^Time at heat/ })).toContainText('1:30 to 4:00');
+    await page.reload();
+    await expect(page.getByRole('row', { name: /BPS-steel/ })).toContainText('▲ draft');
+  });
+});

@@ -21,7 +21,7 @@ const band = (label: string, max: number, says: string) =>
     .noUnknown()
     .required()
     .test('order', '', (b, context) =>
-      b.min <= b.max
+      !b || b.min <= b.max
         ? true
         : context.createError({ path: `${context.path}.max`, message: 'must be at or above the least' }),
     );

@@ -37,6 +37,13 @@ describe('revisions', () => {
     expect(procedureCovers([first, draft]).map((c) => c.name)).toEqual(['BPS-1 rev A']);
     expect(procedureCovers([first, signed]).map((c) => c.name)).toEqual(['BPS-1 rev B']);
   });
+  it('what may be left unstated is null; a band runs from its least', () => {
+    expect(fieldsOf({ purgeFlow: null, odM: null, timeS: null })).toEqual([]);
+    expect(fieldsOf({ odM: { min: 0.05, max: 0.02 }, timeS: { min: 60, max: 30 } })).toEqual([
+      'variables.odM.max',
+      'variables.timeS.max',
+    ]);
+  });
   it('one written before variables were asked for is still read', () => {
     const { variables: _v, replaces: _r, ...old } = first;
     expect(problemsOf(procedureSchema, old)).toEqual([]);

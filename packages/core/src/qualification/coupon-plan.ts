@@ -1,4 +1,5 @@
 import { leastCover } from '../numeric/set-cover.js';
+import type { JointToCover } from '../procedure/support.js';
 import { practice } from '../source/source.js';
 import type { Tube } from '../tube/tube.js';
 import { continuity, type Day } from './continuity.js';
@@ -20,12 +21,16 @@ export interface CouponJoint {
   readonly asks: JointVariables;
   readonly tube: Pick<Tube, 'id' | 'size' | 'odM' | 'wallM' | 'standardId'>;
   readonly metals: readonly [string, string];
-  /** Filler class planned, so that the coupon is brazed with it. */
+  /** Filler class planned, so that the coupon is brazed with it, and its flux. */
   readonly fillerId: string;
+  readonly fluxId: string | null;
+  readonly medical: boolean;
 }
 
 /** A coupon to be brazed. */
 export interface PlannedCoupon {
+  /** The joint of the job that it is made like. */
+  readonly like: CouponJoint;
   readonly position: Position;
   readonly tube: CouponJoint['tube'];
   readonly metals: readonly [string, string];
@@ -58,6 +63,15 @@ export interface CouponPlan {
   /** One coupon more than the ranges need, because continuity lapsed and only a passed coupon brings it back. */
   readonly renews: boolean;
 }
+
+/** What a planned coupon asks of the procedure it is brazed to. */
+export const couponToCover = ({ like, position }: Pick<PlannedCoupon, 'like' | 'position'>): JointToCover => ({
+  ...like.asks,
+  position,
+  fluxId: like.fluxId,
+  gapM: null,
+  medical: like.medical,
+});
 
 const COPPER_KG_M3 = 8940;
 /** Tube that a test joint takes, m. Source: practice, a hand's breadth either side and the strip. */
@@ -167,6 +181,7 @@ function described(
   const coupons = taken.map((c, i): PlannedCoupon => {
     const others = new Set(covers.filter((_, k) => k !== i).flat());
     return {
+      like: c.joint,
       position: c.position,
       tube: c.joint.tube,
       metals: c.joint.metals,

@@ -22,7 +22,7 @@ const jointOf = (
 ): CouponJoint => {
   const tube = findTube('acr', size)!;
   const asks = { pNumbers: pair, fNumber, wallM: tube.wallM, overlapM: tube.odM * 0.8, position, rules: asme };
-  return { mark, asks, tube, metals: ['copper', 'copper'], fillerId: 'BCuP-5' };
+  return { mark, asks, tube, metals: ['copper', 'copper'], fillerId: 'BCuP-5', fluxId: null, medical: false };
 };
 
 describe('the fewest coupons for a job', () => {

@@ -53,6 +53,11 @@ export const CrewStore = signalStore(
     async load(): Promise<void> {
       patchState(store, await call<Crew>('crew'));
     },
+    /** Puts a brazer on file. */
+    async addBrazer(brazer: Brazer): Promise<void> {
+      await outbox.send('brazer', [{ seen: 0, data: brazer }]);
+      patchState(store, { brazers: [...store.brazers(), { ...brazer, version: 1 }] });
+    },
     /** Writes down that a brazer goes on brazing, signed. */
     async confirm(confirmation: Confirmation, password: string, commandId: string): Promise<void> {
       const signature = { password, meaning: 'confirmed' } as const;

@@ -7,22 +7,27 @@ import { localNow } from '../braze/log-draft';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { metalWords, sizeWords } from '../plan/schedule-columns';
+import { May } from '../people/may';
 import { Tabs } from '../shell/tabs';
 import { KEEP_TABS } from './keep-tabs';
 import { Board } from './board';
 import { CalendarFeed } from './calendar-feed';
+import { AddBrazer } from './add-brazer';
 import { RunningOut } from './running-out';
 import { Procedures } from './procedures';
 
 /** Keep: who may braze a joint on any day and why not and the procedures on file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed, RunningOut],
+  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed, RunningOut, AddBrazer, May],
   template: `
     <section class="main">
+      <hp-tabs [tabs]="tabs" />
       @if (store.selected(); as joint) {
-        <hp-tabs [tabs]="tabs" />
-        <h1>{{ headline() }}</h1>
+        <div class="head">
+          <h1>{{ headline() }}</h1>
+          <hp-add-brazer *hpMay="'write:brazer'" />
+        </div>
         <div class="ask">
           <hp-pick label="Joint" [options]="joints()" [value]="joint.id" (valueChange)="store.select($event)" />
           <hp-entry label="On" kind="date" [value]="day()" (valueChange)="day.set($event)" [problem]="dayProblem()" />
@@ -40,7 +45,10 @@ import { Procedures } from './procedures';
           />
         }
       } @else {
-        <p class="quiet">This job has no joint yet.</p>
+        <div class="head">
+          <h1>This job has no joint yet.</h1>
+          <hp-add-brazer *hpMay="'write:brazer'" />
+        </div>
       }
     </section>
     <aside>
@@ -61,6 +69,13 @@ import { Procedures } from './procedures';
       overflow-y: auto;
       display: flex;
       flex-direction: column;
+      gap: 12px;
+    }
+    .head {
+      display: flex;
+      flex-wrap: wrap;
+      justify-content: space-between;
+      align-items: start;
       gap: 12px;
     }
     .ask {

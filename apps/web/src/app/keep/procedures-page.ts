@@ -25,6 +25,8 @@ import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
+import { Entry } from '../forms/entry';
+import { nextNumber } from '../forms/next-number';
 import { May } from '../people/may';
 import { Signer } from '../people/signer';
 import { markRuns } from '../plan/mark-runs';
@@ -39,7 +41,7 @@ import { SignaturesOf } from './signatures-of';
 /** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */
 @Component({
   selector: 'hp-procedures-page',
-  imports: [Tabs, May, SayPipe, ProcedureForm, PqrForm, SignaturesOf],
+  imports: [Tabs, May, SayPipe, Entry, ProcedureForm, PqrForm, SignaturesOf],
   templateUrl: './procedures-page.html',
   styleUrl: './procedures-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -55,6 +57,21 @@ export class ProceduresPage {
   private readonly asked = signal<string | null>(null);
   protected readonly doing = signal<'look' | 'edit' | 'record'>('look');
   protected readonly failure = signal<string | null>(null);
+  /** A first draft that is not saved yet. */
+  protected readonly fresh = signal<Stored<Procedure> | null>(null);
+  protected readonly newName = signal('');
+  protected readonly usualName = computed(
+    () =>
+      `BPS-${nextNumber(
+        this.crew.procedures().map((p) => p.name),
+        'BPS-',
+      )}`,
+  );
+  protected readonly nameProblem = computed(() =>
+    this.crew.procedures().some((p) => p.name === this.newName().trim())
+      ? 'it is on file: write its next revision'
+      : null,
+  );
 
   protected readonly list = computed(() => {
     const all = this.crew.procedures();
@@ -172,7 +189,18 @@ export class ProceduresPage {
     return [...byWhy].map(([why, marks]) => ({ why, count: marks.length, marks: markRuns(marks).join(', ') }));
   });
 
+  /** Begins the first revision of a procedure: it is a draft once it is saved. */
+  protected begin(event: Event): void {
+    event.preventDefault();
+    if (this.nameProblem()) return;
+    const name = this.newName().trim() || this.usualName();
+    const empty = { fNumbers: [], fluxIds: [], oxygenLimit: null, note: '', signedOn: null };
+    this.fresh.set({ id: newId(), name, revision: 'A', ...empty, version: 0 });
+  }
+
   protected show(id: string): void {
+    this.fresh.set(null);
+    this.newName.set('');
     this.asked.set(id);
     this.doing.set('look');
     this.failure.set(null);

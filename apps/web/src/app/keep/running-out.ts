@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { mayBraze, type Alert, type BrazerRecord, type JointVariables } from '@hephaist/core';
+import { mayBraze, type BrazerRecord, type JointVariables } from '@hephaist/core';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
-import { markRuns } from '../plan/mark-runs';
+import { keptBy, nearWords } from './kept-by';
 
 /** Whose last good day is near or just past, and what would move it. */
 @Component({
@@ -51,14 +51,9 @@ export class RunningOut {
     return [...groups];
   });
 
-  private keptBy(alert: Alert, record: BrazerRecord): string {
-    if (alert.keeps === 'confirmation') return 'A supervisor’s confirmation keeps it.';
-    if (alert.keeps === 'coupon')
-      return alert.daysLeft < 0 ? 'Only a passed coupon brings it back.' : 'Only another passed coupon keeps it.';
-    const marks = this.open().flatMap(([asks, own]) => (mayBraze(record, asks, this.store.today()).may ? own : []));
-    if (!marks.length) return 'No joint of this job keeps it: a coupon would.';
-    const runs = markRuns(marks);
-    return `Any one of ${marks.length} open joints keeps it: ${runs.slice(0, 3).join(', ')}${runs.length > 3 ? ' and more' : ''}.`;
+  /** Open joints that a brazer may braze today. */
+  private marksFor(record: BrazerRecord): string[] {
+    return this.open().flatMap(([asks, own]) => (mayBraze(record, asks, this.store.today()).may ? own : []));
   }
 
   protected readonly rows = computed(() =>
@@ -70,9 +65,9 @@ export class RunningOut {
         name: brazer.name,
         mark: past ? '✕' : '▲',
         tone: past ? 'refused' : 'caution',
-        when: past ? `lapsed ${-days} days ago` : days === 0 ? 'ends today' : `${days} days left`,
+        when: nearWords(days),
         under: `Good through ${goodThrough} by ${alert.under.join('; ')}.`,
-        keeps: this.keptBy(alert, record),
+        keeps: keptBy(alert, alert.keeps === 'joint' ? this.marksFor(record) : []),
       };
     }),
   );

@@ -1,8 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { inForce, namedProcedure } from '@hephaist/contracts';
 import {
   COUPON_COST_SOURCE,
   couponPlan,
+  couponToCover,
   mayBraze,
+  procedureGaps,
   sourceLine,
   TUBE_STANDARDS,
   USUAL_COUPON_COSTS,
@@ -84,6 +87,8 @@ export class CouponPlanPage {
           tube,
           metals: [plan.tubeMetal.short, plan.socketMetal.short] as const,
           fillerId,
+          fluxId: plan.selection.chosen?.flux?.id ?? null,
+          medical: plan.service.kind === 'medical',
         },
       ];
     });
@@ -126,6 +131,7 @@ export class CouponPlanPage {
         name: p.mark ? p.name : '',
         mark: p.mark,
         steps: couponSteps(c.position),
+        procedure: this.procedureFor(c),
       })),
     );
   });
@@ -142,6 +148,13 @@ export class CouponPlanPage {
     if (n === 0) return `No coupon is needed: ${who}.`;
     return `${n} coupon${n === 1 ? '' : 's'}, ${strips} strip${strips === 1 ? '' : 's'} for the laboratory: then ${who}.`;
   });
+
+  /** The revision in force that covers a coupon; null where none does, and one must be signed first. */
+  protected procedureFor(c: PlannedCoupon): string | null {
+    const asks = couponToCover(c);
+    const found = inForce(this.crew.procedures()).find((p) => procedureGaps(namedProcedure(p), asks).length === 0);
+    return found ? `${found.name} rev ${found.revision}` : null;
+  }
 
   protected standard(id: string): string {
     return TUBE_STANDARDS.find((s) => s.id === id)?.short ?? id;
