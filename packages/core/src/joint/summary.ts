@@ -2,6 +2,7 @@ import type { GroovePlan } from '../braze-weld/groove.js';
 import { netFiller } from '../filler-use/filler-use.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { GapVerdict } from '../fit-up/gap.js';
+import type { JointVariables } from '../qualification/range.js';
 import { gapsOf, type JointPlan, type Trouble } from './plan.js';
 
 /** One class that a joint allows, with what a list needs of it. */
@@ -29,6 +30,9 @@ export interface JointSummary {
   readonly tubeOdM: number;
   /** Filler that stays in the joint, m3. */
   readonly netM3: number;
+  /** What it asks of its brazer; null for a seam. */
+  readonly asks: JointVariables | null;
+  readonly medical: boolean;
   /** Allowed classes by rank, the chosen one first. */
   readonly allowed: readonly AllowedRod[];
 }
@@ -55,6 +59,8 @@ export function summaryOf(plan: JointPlan): JointSummary {
     form: plan.filler?.form.id ?? 'flat',
     tubeOdM: plan.tube.odM,
     netM3: plan.filler?.netM3 ?? 0,
+    asks: plan.asks,
+    medical: plan.service.kind === 'medical',
     allowed,
   };
 }
@@ -74,6 +80,8 @@ export function seamSummary(plan: GroovePlan): JointSummary {
     form: 'round-1/8',
     tubeOdM: 0,
     netM3: plan.volumeM3,
+    asks: null,
+    medical: false,
     allowed: id ? [{ id, score: 0, netM3: plan.volumeM3, gapVerdict: 'in band' }] : [],
   };
 }

@@ -26,14 +26,29 @@ export interface Assignment {
   readonly most: number;
 }
 
-/** Joints that the same people may braze are one group: the network stays small however many joints there are. */
-function groupsOf(joints: readonly OpenJoint[]): { who: readonly string[]; joints: OpenJoint[] }[] {
-  const groups = new Map<string, { who: readonly string[]; joints: OpenJoint[] }>();
+interface Group {
+  /** Those of the crew who may braze its joints. */
+  readonly who: readonly string[];
+  readonly joints: OpenJoint[];
+}
+
+/**
+ * Joints that the same people may braze are one group: the network stays small however many joints there are. A list
+ * of people that several joints share is looked at once.
+ */
+function groupsOf(joints: readonly OpenJoint[], isHere: (id: string) => boolean): Group[] {
+  const groups = new Map<string, Group>();
+  const seen = new Map<readonly string[], Group>();
   for (const joint of joints) {
-    const key = [...joint.who].sort().join(' ');
-    const group = groups.get(key) ?? { who: joint.who, joints: [] };
+    let group = seen.get(joint.who);
+    if (!group) {
+      const who = joint.who.filter(isHere).sort();
+      const key = who.join(' ');
+      group = groups.get(key) ?? { who, joints: [] };
+      groups.set(key, group);
+      seen.set(joint.who, group);
+    }
     group.joints.push(joint);
-    groups.set(key, group);
   }
   return [...groups.values()];
 }
@@ -45,10 +60,10 @@ function groupsOf(joints: readonly OpenJoint[]): { who: readonly string[]; joint
  */
 export function assignJoints(joints: readonly OpenJoint[], crew: readonly Hand[]): Assignment {
   const here = new Map(crew.map((h, i) => [h.id, i]));
-  const able = joints.map((j) => ({ ...j, who: j.who.filter((w) => here.has(w)) }));
-  const nobody = able.filter((j) => j.who.length === 0).map((j) => j.id);
-  const groups = groupsOf(able.filter((j) => j.who.length > 0));
-  const total = able.length - nobody.length;
+  const all = groupsOf(joints, (id) => here.has(id));
+  const groups = all.filter((g) => g.who.length > 0);
+  const nobody = all.filter((g) => g.who.length === 0).flatMap((g) => g.joints.map((j) => j.id));
+  const total = joints.length - nobody.length;
   const [source, sink] = [0, 1];
   const groupAt = (g: number): number => 2 + g;
   const handAt = (h: number): number => 2 + groups.length + h;

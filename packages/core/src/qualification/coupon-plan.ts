@@ -4,7 +4,7 @@ import { practice } from '../source/source.js';
 import type { Tube } from '../tube/tube.js';
 import { continuity, type Day } from './continuity.js';
 import { continuityEvents, validCoupons, type BrazerRecord } from './may-braze.js';
-import { POSITIONS, rangeGaps, type CouponVariables, type JointVariables, type Position } from './range.js';
+import { asksKey, POSITIONS, rangeGaps, type CouponVariables, type JointVariables, type Position } from './range.js';
 
 export const COUPON_COST_SOURCE = practice('costs as entered; strips as practised: one level, two upright');
 
@@ -78,11 +78,7 @@ const COPPER_KG_M3 = 8940;
 const TUBE_PER_JOINT_M = 0.3;
 
 /** Joints that ask the same are one. */
-const keyOf = (j: CouponJoint): string => {
-  const { pNumbers, fNumber, wallM, odM, overlapM, position, jointType, rules } = j.asks;
-  const across = rules?.diameterHigh ? odM : null;
-  return JSON.stringify([[...pNumbers].sort(), fNumber, wallM, across, overlapM, position, jointType, rules?.id]);
-};
+const keyOf = (j: CouponJoint): string => asksKey(j.asks);
 
 interface Candidate {
   readonly joint: CouponJoint;

@@ -44,6 +44,18 @@ export interface JointVariables {
   readonly rules?: RuleSet;
 }
 
+const keys = new WeakMap<JointVariables, string>();
+/** What makes two joints ask the same of a brazer. A diameter counts only where the rules limit it. */
+export function asksKey(asks: JointVariables): string {
+  const known = keys.get(asks);
+  if (known !== undefined) return known;
+  const { pNumbers, fNumber, wallM, odM, overlapM, position, jointType, rules } = asks;
+  const across = rules?.diameterHigh ? odM : null;
+  const key = JSON.stringify([[...pNumbers].sort(), fNumber, wallM, across, overlapM, position, jointType, rules?.id]);
+  keys.set(asks, key);
+  return key;
+}
+
 /** Positions a coupon position qualifies. Up-feed is the harder way and also qualifies down-feed. Editable rule data. */
 export const POSITION_COVER: Readonly<Record<Position, readonly Position[]>> = {
   horizontal: ['horizontal'],

@@ -15,6 +15,8 @@ const joint = (...allowed: [string, number][]): JointSummary => ({
   form: 'flat',
   tubeOdM: 0.02,
   netM3: 1e-7,
+  asks: null,
+  medical: false,
   allowed: [...allowed]
     .sort((a, b) => b[1] - a[1])
     .map(([id, score]) => ({ id, score, netM3: 1e-7, gapVerdict: 'in band' as const })),

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { ASME_RULES } from '@hephaist/core';
+import { ASME_RULES, mayBraze } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { WorkStore } from '../data/work.store';
 import { ShopStore } from '../data/shop.store';
 import { localNow } from '../braze/log-draft';
 import { Entry } from '../forms/entry';
@@ -33,6 +34,9 @@ import { Procedures } from './procedures';
           <hp-entry label="On" kind="date" [value]="day()" (valueChange)="day.set($event)" [problem]="dayProblem()" />
           <p class="quiet asks">{{ asks() }}</p>
         </div>
+        @if (work.pending(); as n) {
+          <p class="quiet" role="status">Planning, {{ n }} different joints to go …</p>
+        }
         @if (validDay()) {
           <hp-board
             [rows]="board()"
@@ -111,6 +115,7 @@ export class KeepPage {
   protected readonly tabs = KEEP_TABS;
   private readonly tables = inject(ShopStore).tables;
   private readonly crew = inject(CrewStore);
+  protected readonly work = inject(WorkStore);
   protected readonly today = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
   protected readonly day = signal(this.today());
   protected readonly rules = computed(() => this.store.selectedPlan()?.plan?.asks.rules ?? ASME_RULES);
@@ -145,22 +150,9 @@ export class KeepPage {
   protected readonly coverage = computed(() => {
     const counts = new Map<string, number>();
     if (!this.validDay()) return counts;
-    const seen = new Map<object, Set<string>>();
-    for (const joint of this.store.joints()) {
-      const planned = this.store.plan()(joint);
-      if (!planned.plan) continue;
-      let may = seen.get(planned);
-      if (!may) {
-        may = new Set(
-          this.crew
-            .board(planned.plan.asks, this.day())
-            .filter((r) => r.permission.may)
-            .map((r) => r.brazer.id),
-        );
-        seen.set(planned, may);
-      }
-      for (const id of may) counts.set(id, (counts.get(id) ?? 0) + 1);
-    }
+    for (const { asks, joints } of this.work.groups())
+      for (const { brazer, record } of this.crew.records())
+        if (mayBraze(record, asks, this.day()).may) counts.set(brazer.id, (counts.get(brazer.id) ?? 0) + joints.length);
     return counts;
   });
 }

@@ -12,7 +12,6 @@ import {
 import {
   ASME_RULES,
   procedureGaps,
-  toCover,
   dayIn,
   medicalMissing,
   nextRevision,
@@ -23,6 +22,7 @@ import {
 import { CrewStore } from '../data/crew.store';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
+import { WorkStore } from '../data/work.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
@@ -49,6 +49,7 @@ import { SignaturesOf } from './signatures-of';
 export class ProceduresPage {
   private readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
+  private readonly work = inject(WorkStore);
   private readonly tables = inject(ShopStore).tables;
   private readonly units = inject(UnitsStore);
   private readonly signer = inject(Signer);
@@ -140,11 +141,7 @@ export class ProceduresPage {
 
   /** The job's joints as a procedure must cover them. */
   private readonly joints = computed(() =>
-    this.job.joints().flatMap((j) => {
-      const plan = this.job.plan()(j).plan;
-      if (!plan || j.setAside) return [];
-      return [{ mark: j.mark, asks: toCover(plan, j.fitUp.mode !== 'nominal') }];
-    }),
+    this.work.work().map(({ joint, cover }) => ({ mark: joint.mark, asks: cover })),
   );
   /** Marks of the job's joints that a revision covers. */
   private coveredBy(p: Procedure | null | undefined): string[] {
@@ -177,7 +174,8 @@ export class ProceduresPage {
       .filter((x) => x.state === 'signed')
       .flatMap((x) => statedProcedure(x.p) ?? []);
     const byWhy = new Map<string, string[]>();
-    for (const j of this.joints()) {
+    // What no rod serves needs another joint first, not a procedure.
+    for (const j of this.joints().filter((x) => x.asks.fNumber !== null)) {
       const tried = signed
         .map((s) => ({ s, gaps: procedureGaps(s, j.asks) }))
         .sort((a, b) => a.gaps.length - b.gaps.length);

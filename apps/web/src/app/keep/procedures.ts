@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { procedureCovers } from '@hephaist/contracts';
+import { inForce, namedProcedure } from '@hephaist/contracts';
+import { procedureGaps } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
-import { JobStore } from '../data/job.store';
+import { WorkStore } from '../data/work.store';
 import { ProcedureLimit } from './procedure-limit';
 import { May } from '../people/may';
 
@@ -11,11 +12,11 @@ import { May } from '../people/may';
   imports: [May, ProcedureLimit],
   template: `
     <h2>Procedures on file</h2>
-    @for (p of procedures(); track p.id) {
+    @for (p of procedures(); track p.record.id) {
       <p>
-        <strong>{{ p.name }}</strong> F-{{ p.fNumbers.join(', F-') }},
-        {{ p.fluxIds.length ? p.fluxIds.join(' or ') : 'no flux' }}: covers {{ p.joints }} joints
-        <span class="quiet">{{ p.note }}</span>
+        <strong>{{ p.name }}</strong> F-{{ p.record.fNumbers.join(', F-') }},
+        {{ p.record.fluxIds.length ? p.record.fluxIds.join(' or ') : 'no flux' }}: covers {{ p.covered.size }} joints
+        <span class="quiet">{{ p.record.note }}</span>
       </p>
       <hp-procedure-limit *hpMay="'write:procedure'" [procedure]="p.record" />
     } @empty {
@@ -38,24 +39,21 @@ import { May } from '../people/may';
 })
 export class Procedures {
   private readonly crew = inject(CrewStore);
-  private readonly job = inject(JobStore);
+  private readonly work = inject(WorkStore);
 
-  private readonly chosen = computed(() =>
-    this.job.joints().map((j) => ({ mark: j.mark, judgement: this.job.plan()(j).plan?.selection.chosen ?? null })),
-  );
+  /** Procedures in force, with the joints of this job that each covers in every variable it states. */
   protected readonly procedures = computed(() =>
-    procedureCovers(this.crew.procedures()).flatMap((p) => {
-      const record = this.crew.procedures().find((x) => x.id === p.id);
-      const says = `Covered by ${p.name}.`;
-      const joints = this.chosen().filter((c) =>
-        c.judgement?.findings.some((f) => f.rule === 'procedure-cover' && f.says === says),
-      ).length;
-      return record ? [{ ...p, joints, note: record.note, record }] : [];
+    inForce(this.crew.procedures()).map((record) => {
+      const named = namedProcedure(record);
+      const covered = this.work.work().filter((w) => procedureGaps(named, w.cover).length === 0);
+      return { record, name: named.name, covered: new Set(covered.map((w) => w.joint.mark)) };
     }),
   );
   protected readonly uncovered = computed(() =>
-    this.chosen()
-      .filter((c) => c.judgement?.findings.some((f) => f.rule === 'procedure-cover' && f.effect === 'caution'))
-      .map((c) => c.mark),
+    this.work
+      .work()
+      .filter((w) => w.asks.fNumber !== null)
+      .map((w) => w.joint.mark)
+      .filter((mark) => !this.procedures().some((p) => p.covered.has(mark))),
   );
 }

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { mayBraze, type BrazerRecord, type JointVariables } from '@hephaist/core';
+import { mayBraze, type BrazerRecord } from '@hephaist/core';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
+import { WorkStore } from '../data/work.store';
 import { keptBy, nearWords } from './kept-by';
 
 /** Whose last good day is near or just past, and what would move it. */
@@ -39,21 +40,14 @@ import { keptBy, nearWords } from './kept-by';
 export class RunningOut {
   private readonly store = inject(AlertsStore);
   protected readonly job = inject(JobStore);
-  /** What is still to be brazed, joints that ask the same once with their marks. */
-  private readonly open = computed(() => {
-    const [plan, last] = [this.job.plan(), this.job.lastLog()];
-    const groups = new Map<JointVariables, string[]>();
-    for (const j of this.job.joints()) {
-      const asks = plan(j).plan?.asks;
-      if (!asks || j.setAside || last.get(j.id)?.visual === 'accepted') continue;
-      groups.set(asks, [...(groups.get(asks) ?? []), j.mark]);
-    }
-    return [...groups];
-  });
+  private readonly work = inject(WorkStore);
 
   /** Open joints that a brazer may braze today. */
   private marksFor(record: BrazerRecord): string[] {
-    return this.open().flatMap(([asks, own]) => (mayBraze(record, asks, this.store.today()).may ? own : []));
+    return this.work
+      .groups()
+      .filter(({ asks, joints }) => joints.some((w) => w.open) && mayBraze(record, asks, this.store.today()).may)
+      .flatMap(({ joints }) => joints.filter((w) => w.open).map((w) => w.joint.mark));
   }
 
   protected readonly rows = computed(() =>
@@ -66,7 +60,7 @@ export class RunningOut {
         mark: past ? '✕' : '▲',
         tone: past ? 'refused' : 'caution',
         when: nearWords(days),
-        under: `Good through ${goodThrough} by ${alert.under.join('; ')}.`,
+        under: `${past ? 'Was good' : 'Good'} through ${goodThrough} by ${alert.under.join('; ')}.`,
         keeps: keptBy(alert, alert.keeps === 'joint' ? this.marksFor(record) : []),
       };
     }),

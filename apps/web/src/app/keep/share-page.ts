@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { WorkStore } from '../data/work.store';
 import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
@@ -23,6 +24,7 @@ import { shareCsv, shareWork, type OpenWork } from './share';
 export class SharePage {
   protected readonly store = inject(JobStore);
   private readonly crew = inject(CrewStore);
+  protected readonly planned = inject(WorkStore);
   protected readonly tabs = KEEP_TABS;
   protected readonly day = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
   protected readonly line = signal('');
@@ -32,13 +34,16 @@ export class SharePage {
   protected readonly brazers = computed(() => this.crew.brazers());
 
   protected readonly work = computed((): OpenWork[] => {
-    const planned = this.store.plan();
-    const log = this.store.lastLog();
+    const planned = this.planned.work().filter((w) => w.open);
+    return [...planned, ...this.unplanned()].filter((w) => !this.line() || w.joint.lineId === this.line());
+  });
+  /** Joints that cannot be planned as they stand. */
+  private readonly unplanned = computed(() => {
+    const summaryOf = this.store.summaryOf();
     return this.store
       .joints()
-      .filter((j) => log.get(j.id)?.visual !== 'accepted' && !j.setAside && !j.groove)
-      .filter((j) => !this.line() || j.lineId === this.line())
-      .map((joint) => ({ joint, asks: planned(joint).plan?.asks ?? null }));
+      .filter((j) => summaryOf(j)?.problems && !j.setAside)
+      .map((joint): OpenWork => ({ joint, asks: null }));
   });
   private readonly hands = computed(() => this.crew.records().filter((h) => !this.away().has(h.brazer.id)));
   private readonly share = computed(() =>

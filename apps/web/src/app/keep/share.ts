@@ -1,5 +1,6 @@
 import type { Crew, Joint } from '@hephaist/contracts';
 import {
+  asksKey,
   assignJoints,
   mayBraze,
   warningOn,
@@ -36,8 +37,7 @@ export function shareWork(work: readonly OpenWork[], hands: readonly CrewHand[],
   const asked = new Map<string, { who: string[]; why: string }>();
   const closing = new Map<string, string>();
   const judged = (asks: JointVariables): { who: string[]; why: string } => {
-    const { rules, ...rest } = asks;
-    const key = JSON.stringify([rest, rules?.id]);
+    const key = asksKey(asks);
     const before = asked.get(key);
     if (before) return before;
     const answers = hands.map((h) => ({ h, permission: mayBraze(h.record, asks, day) }));
@@ -55,7 +55,8 @@ export function shareWork(work: readonly OpenWork[], hands: readonly CrewHand[],
     asked.set(key, out);
     return out;
   };
-  const answers = work.map((w) => ({ ...w, judged: w.asks ? judged(w.asks) : { who: [], why: 'it has no plan' } }));
+  const none = { who: [], why: 'it has no plan' };
+  const answers = work.map((w) => ({ ...w, judged: w.asks ? judged(w.asks) : none }));
   const assignment = assignJoints(
     answers.map(({ joint, judged: j }) => ({ id: joint.id, lineId: joint.lineId, who: j.who })),
     hands.map((h) => ({ id: h.brazer.id, lapsing: closing.has(h.brazer.id) })),

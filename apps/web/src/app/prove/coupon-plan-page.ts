@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { inForce, namedProcedure } from '@hephaist/contracts';
 import {
+  asksKey,
   COUPON_COST_SOURCE,
   couponPlan,
   couponToCover,
@@ -16,6 +17,7 @@ import {
 import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { WorkStore } from '../data/work.store';
 import { ShopStore } from '../data/shop.store';
 import { couponNumber, nextNumber } from '../forms/next-number';
 import { Entry } from '../forms/entry';
@@ -49,6 +51,7 @@ interface PlanFor {
 export class CouponPlanPage {
   protected readonly store = inject(JobStore);
   private readonly crew = inject(CrewStore);
+  protected readonly work = inject(WorkStore);
   private readonly tables = inject(ShopStore).tables;
   protected readonly tabs = PROVE_TABS;
   protected readonly source = sourceLine(COUPON_COST_SOURCE);
@@ -74,30 +77,27 @@ export class CouponPlanPage {
   }));
 
   private readonly joints = computed((): CouponJoint[] => {
-    const [planned, tables] = [this.store.plan(), this.tables()];
-    return this.store.joints().flatMap((j) => {
-      const plan = planned(j).plan;
+    const tables = this.tables();
+    return this.work.work().flatMap(({ joint: j, asks, cover }) => {
       const tube = tables.tube(j.tube.standardId, j.tube.size);
-      if (!plan || !tube || j.setAside) return [];
-      const fillerId = plan.selection.chosen?.filler.id ?? '';
-      return [
-        {
-          mark: j.mark,
-          asks: plan.asks,
-          tube,
-          metals: [plan.tubeMetal.short, plan.socketMetal.short] as const,
-          fillerId,
-          fluxId: plan.selection.chosen?.flux?.id ?? null,
-          medical: plan.service.kind === 'medical',
-        },
-      ];
+      const metals = [j.tube.metalId, j.socket.metalId].map((id) => tables.metal(id)?.short ?? id);
+      const fillerId = this.store.summaryOf()(j)?.summary?.fillerId ?? '';
+      const { fluxId, medical } = cover;
+      return tube ? [{ mark: j.mark, asks, tube, metals: metals as [string, string], fillerId, fluxId, medical }] : [];
     });
   });
   protected readonly plans = computed((): PlanFor[] => {
     const [joints, costs, whom] = [this.joints(), this.costs(), this.whom()];
     const records = this.crew.records();
     if (whom === SOMEBODY) {
-      const open = joints.filter((j) => !records.some((r) => mayBraze(r.record, j.asks, this.today).may));
+      const may = new Map<string, boolean>();
+      const somebody = ({ asks }: CouponJoint): boolean => {
+        const key = asksKey(asks);
+        const known = may.get(key) ?? records.some((r) => mayBraze(r.record, asks, this.today).may);
+        may.set(key, known);
+        return known;
+      };
+      const open = joints.filter((j) => !somebody(j));
       const nobody = { coupons: [], joints: [], withdrawn: null };
       const plan = couponPlan(nobody, open, this.today, costs);
       const kept = new Set(open.map((j) => j.mark));
