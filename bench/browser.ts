@@ -1,4 +1,4 @@
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -120,7 +120,24 @@ async function screens(url: string, cookie: string, jobId: string): Promise<void
     () => (performance as unknown as { memory: { usedJSHeapSize: number } }).memory.usedJSHeapSize,
   );
   console.log(`${'memory of the page with 10 000 joints'.padEnd(58)} ${(heap / 1e6).toFixed(0).padStart(9)} MB`);
+  await crewScreens(page);
   await browser.close();
+}
+
+/** The pages of the crew with the same job, from the click on. */
+async function crewScreens(page: Page): Promise<void> {
+  const opened = async (what: string, link: string, shows: RegExp): Promise<void> => {
+    const start = performance.now();
+    await page.getByRole('link', { name: link }).first().click();
+    await page.getByRole('heading', { level: 1, name: shows }).waitFor();
+    say(`10 000 joints: ${what}`, performance.now() - start);
+  };
+  await opened('who may braze', 'Keep', /may be brazed by|Nobody on file/);
+  await opened('the work shared', 'Share the work', /joints for|Nobody here/);
+  await opened('procedures and what they cover', 'Procedures', /rev|No procedure/);
+  await opened('what is open before handing over', 'Hand over', /open before|nothing is open|may be handed/i);
+  await page.getByRole('link', { name: 'Prove' }).click();
+  await opened('coupons to braze', 'Coupons to braze', /coupon/i);
 }
 
 export async function benchApplication(): Promise<void> {
