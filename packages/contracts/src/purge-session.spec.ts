@@ -1,5 +1,5 @@
-import { SCFH } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
+import { sampleId as id, sampleMark, sampleSession } from './testing/purge-samples.js';
 import { problemsOf } from './parse.js';
 import {
   coreMark,
@@ -12,46 +12,7 @@ import {
   type TraceRow,
 } from './purge-session.js';
 
-const id = (n: number): string => `0190ffff-0000-7000-8000-00000000000${n}`;
-const session = {
-  id: id(1),
-  jobId: id(2),
-  lineId: id(3),
-  startedAt: '2026-01-01T10:00:00Z',
-  by: 'Prue',
-  instruments: null,
-  cylinder: '300 ft³',
-  network: {
-    nodes: [
-      { id: 'S', kind: 'source' },
-      { id: 'V', kind: 'vent', open: true, holeM: 0.005 },
-    ],
-    runs: [{ id: 'r', from: 'S', to: 'V', lengthM: 2, boreM: 0.02 }],
-    joints: [],
-    feed: { by: 'flow', m3s: 1e-4, mostPa: 1e4 },
-  },
-  limit: 0.01,
-  holdS: 30,
-  fillM3s: 15 * SCFH,
-  trickleM3s: 3 * SCFH,
-  leastFlowM3s: SCFH,
-  leastCylinderPa: 1e6,
-  coolS: {},
-};
-const mark = (more: Partial<PurgeMark> = {}): PurgeMark => ({
-  id: id(4),
-  jobId: id(2),
-  sessionId: id(1),
-  at: '2026-01-01T10:00:02.500Z',
-  kind: 'purge on',
-  jointId: null,
-  vent: 'V',
-  device: null,
-  value: null,
-  says: '',
-  by: 'Prue',
-  ...more,
-});
+const [session, mark] = [sampleSession(), sampleMark];
 const fields = (schema: Parameters<typeof problemsOf>[0], data: object): string[] =>
   problemsOf(schema, data).map((p) => p.field);
 

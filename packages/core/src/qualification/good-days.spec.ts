@@ -1,22 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { sampleAsks, sampleCoupon } from '../testing/samples.js';
 import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
 import { addDays, continuity, daysBetween } from './continuity.js';
 import { alertsOf, goodDays } from './good-days.js';
 import { continuityEvents, mayBraze, type BrazerRecord, type CouponRecord } from './may-braze.js';
 
 const rules = (id: string): RuleSet => RULE_SETS.find((r) => r.id === id) as RuleSet;
-const coupon = (change: Partial<CouponRecord> = {}): CouponRecord => ({
-  label: 'C-1',
-  brazedOn: '2026-01-31',
-  passed: true,
-  pNumbers: ['107', '107'],
-  fNumber: '103',
-  wallM: 0.00127,
-  overlapM: 0.0231,
-  position: 'horizontal',
-  ...change,
-});
+const coupon = (change: Partial<CouponRecord> = {}): CouponRecord =>
+  sampleCoupon({ brazedOn: '2026-01-31', ...change });
 const record = (change: Partial<BrazerRecord> = {}): BrazerRecord => ({
   coupons: [coupon()],
   joints: [],
@@ -88,13 +80,7 @@ describe('last good days', () => {
 });
 
 describe('medical-gas continuity by the qualified procedure (NFPA 99, from memory)', () => {
-  const joint = {
-    pNumbers: ['107', '107'] as const,
-    fNumber: '103',
-    wallM: 0.00127,
-    overlapM: 0.0231,
-    position: 'horizontal' as const,
-  };
+  const joint = sampleAsks();
   const made = (procedure?: string | null) =>
     record({
       coupons: [coupon({ procedure: 'BPS-1' })],
@@ -116,13 +102,7 @@ describe('medical-gas continuity by the qualified procedure (NFPA 99, from memor
 });
 
 describe('types of joint and diameters', () => {
-  const joint = {
-    pNumbers: ['107', '107'] as const,
-    fNumber: '103',
-    wallM: 0.00127,
-    overlapM: 0.0231,
-    position: 'horizontal' as const,
-  };
+  const joint = sampleAsks();
   const why = (c: Partial<CouponRecord>, asks: object) =>
     mayBraze(record({ coupons: [coupon(c)] }), { ...joint, ...asks }, '2026-02-01').reasons.join();
   it('a lap tested is no socket', () => {

@@ -1,26 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addMonths, continuity, dayIn, daysBetween } from './continuity.js';
-import { mayBraze, type BrazerRecord, type CouponRecord } from './may-braze.js';
-import { coverLines, rangeGaps, type JointVariables } from './range.js';
+import { sampleAsks, sampleCoupon } from '../testing/samples.js';
+import { mayBraze, type BrazerRecord } from './may-braze.js';
+import { coverLines, rangeGaps } from './range.js';
 
-const coupon: CouponRecord = {
-  label: 'C-1',
-  brazedOn: '2026-01-10',
-  passed: true,
-  pNumbers: ['107', '107'],
-  fNumber: '103',
-  wallM: 0.00127,
-  overlapM: 0.0231,
-  position: 'horizontal',
-};
-const joint: JointVariables = {
-  pNumbers: ['107', '107'],
-  fNumber: '103',
-  wallM: 0.00127,
-  overlapM: 0.0231,
-  position: 'horizontal',
-};
+const [coupon, joint] = [sampleCoupon(), sampleAsks()];
 const record = (change: Partial<BrazerRecord> = {}): BrazerRecord => ({
   coupons: [coupon],
   joints: [],

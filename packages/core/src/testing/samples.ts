@@ -3,6 +3,8 @@ import { AMBIENT_K } from '../fit-up/gap.js';
 import { FLUXES } from '../fluxes/fluxes.js';
 import { findMetal } from '../metals/metals.js';
 import { metalsKey, type JointFacts } from '../selection/facts.js';
+import type { CouponRecord } from '../qualification/may-braze.js';
+import type { JointVariables } from '../qualification/range.js';
 import { findService } from '../services/services.js';
 import { DEFAULT_SCHOOLS } from '../schools/schools.js';
 import { degFToK, FOOT, INCH, PSI } from '../units/units.js';
@@ -69,3 +71,26 @@ export function sampleFacts(tubeId: string, socketId: string, change: Partial<Jo
     ...change,
   };
 }
+
+/** What a plain level copper joint asks of its brazer. */
+export const sampleAsks = (change: Partial<JointVariables> = {}): JointVariables => ({
+  pNumbers: ['107', '107'],
+  fNumber: '103',
+  wallM: 0.00127,
+  overlapM: 0.0231,
+  position: 'horizontal',
+  ...change,
+});
+
+/** A passed coupon that covers it. */
+export const sampleCoupon = (change: Partial<CouponRecord> = {}): CouponRecord => ({
+  label: 'C-1',
+  brazedOn: '2026-01-10',
+  passed: true,
+  pNumbers: ['107', '107'],
+  fNumber: '103',
+  wallM: 0.00127,
+  overlapM: 0.0231,
+  position: 'horizontal',
+  ...change,
+});

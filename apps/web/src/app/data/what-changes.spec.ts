@@ -1,26 +1,11 @@
-import { ASME_RULES, type BrazerRecord, type CouponRecord, type JointVariables } from '@hephaist/core';
+import { ASME_RULES, type BrazerRecord, type CouponRecord } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
+import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';
 import { couponChanges, movedWords } from './what-changes';
 
-const coupon = (change: Partial<CouponRecord> = {}): CouponRecord => ({
-  label: 'C-020',
-  brazedOn: '2026-05-01',
-  passed: true,
-  pNumbers: ['107', '107'],
-  fNumber: '103',
-  wallM: 0.00127,
-  overlapM: 0.0231,
-  position: 'horizontal',
-  ...change,
-});
-const asks: JointVariables = {
-  pNumbers: ['107', '107'],
-  fNumber: '103',
-  wallM: 0.00127,
-  overlapM: 0.0231,
-  position: 'horizontal',
-  rules: ASME_RULES,
-};
+const coupon = (change: Partial<CouponRecord> = {}): CouponRecord =>
+  sampleCoupon({ label: 'C-020', brazedOn: '2026-05-01', ...change });
+const asks = sampleAsks({ rules: ASME_RULES });
 const record: BrazerRecord = { coupons: [], joints: [], withdrawn: null };
 const made = (brazedAt: string) => [{ mark: 'PF-01', asks, brazedAt }];
 const said = (r: BrazerRecord, c: CouponRecord, at = '2026-05-10T12:00:00Z') =>

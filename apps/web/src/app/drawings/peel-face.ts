@@ -37,52 +37,15 @@ const [FROM, TO, MOST] = [456, 536, 0.5];
       </svg>
     }
   `,
+  styleUrl: './strip.scss',
   styles: `
-    svg {
-      width: 100%;
-      font-size: 13px;
-    }
-    text {
-      fill: var(--ink);
-    }
-    .quiet {
-      fill: var(--mid);
-      font-size: 12.5px;
-    }
-    .strong {
-      font-weight: 600;
-    }
     .filled {
-      fill: var(--copper);
-      opacity: 0.85;
       stroke: var(--sheet);
       stroke-width: 0.6;
     }
     .edge {
       fill: none;
       stroke: var(--ink);
-    }
-    .sum {
-      stroke: var(--ink);
-      stroke-width: 5;
-    }
-    .sum.over {
-      stroke: var(--refused);
-    }
-    .void {
-      fill: var(--sheet);
-      stroke: var(--ink);
-    }
-    .limit {
-      stroke: var(--caution);
-      stroke-width: 1.5;
-    }
-    .on-limit {
-      fill: var(--caution);
-      font-size: 12.5px;
-    }
-    text.over {
-      fill: var(--refused);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -28,49 +28,7 @@ import { UnitsStore } from '../units/units.store';
       <text x="542" [attr.y]="height() - 4" text-anchor="end" class="quiet">stop</text>
     </svg>
   `,
-  styles: `
-    svg {
-      width: 100%;
-      font-size: 13.5px;
-    }
-    text {
-      fill: var(--ink);
-    }
-    .quiet {
-      fill: var(--mid);
-      font-size: 12.5px;
-    }
-    .strong {
-      font-weight: 600;
-    }
-    .filled {
-      fill: var(--copper);
-      opacity: 0.85;
-      stroke: var(--ink);
-    }
-    .void {
-      fill: var(--sheet);
-      stroke: var(--ink);
-    }
-    .sum {
-      stroke: var(--ink);
-      stroke-width: 5;
-    }
-    .sum.over {
-      stroke: var(--refused);
-    }
-    .limit {
-      stroke: var(--caution);
-      stroke-width: 2;
-    }
-    .on-limit {
-      fill: var(--caution);
-      font-size: 12.5px;
-    }
-    text.over {
-      fill: var(--refused);
-    }
-  `,
+  styleUrl: './strip.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Strip {

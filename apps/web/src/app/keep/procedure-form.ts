@@ -33,24 +33,29 @@ import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
 import { readPairs, readWords, writePairs } from './pairs-text';
 
+/** From and to of a variable, as they are typed. */
+interface BandText {
+  readonly min: string;
+  readonly max: string;
+}
+/** Each variable that is a band: its texts, its name in the contract, what it is in; `none` where it may be left out. */
+const BANDS = [
+  { texts: 'wall', field: 'wallM', label: 'Wall', quantity: 'diameter', none: '' },
+  { texts: 'od', field: 'odM', label: 'Diameter', quantity: 'diameter', none: 'any' },
+  { texts: 'gap', field: 'gapM', label: 'Gap a side', quantity: 'gap', none: '' },
+  { texts: 'temp', field: 'tempK', label: 'Temperature', quantity: 'temperature', none: '' },
+  { texts: 'time', field: 'timeS', label: 'Time at heat', quantity: null, none: 'not stated' },
+  { texts: 'flow', field: 'purgeFlow', label: 'Nitrogen', quantity: 'flow', none: 'none' },
+] as const;
+type BandId = (typeof BANDS)[number]['texts'];
+
 /** Every field of the form, as the contract names it. */
 const SHOWN = [
+  ...BANDS.flatMap((b) => [`variables.${b.field}.min`, `variables.${b.field}.max`]),
   'variables.metals',
-  'variables.wallM.min',
-  'variables.wallM.max',
-  'variables.odM.min',
-  'variables.odM.max',
-  'variables.timeS.min',
-  'variables.timeS.max',
   'fNumbers',
   'fluxIds',
-  'variables.gapM.min',
-  'variables.gapM.max',
   'variables.overlapMinM',
-  'variables.tempK.min',
-  'variables.tempK.max',
-  'variables.purgeFlow.min',
-  'variables.purgeFlow.max',
   'variables.positions',
   'oxygenLimit',
   'variables.cleaningBefore',
@@ -82,6 +87,11 @@ export class ProcedureForm {
     positions: POSITION_OPTIONS,
   };
   protected readonly unit = (q: Quantity): string => displayUnit(q, this.system).symbol;
+  protected readonly bands = BANDS.map((b) => ({ ...b, unit: b.quantity ? this.unit(b.quantity) : 's' }));
+  protected readonly ends = [
+    { name: 'min', word: 'from' },
+    { name: 'max', word: 'to' },
+  ] as const;
   protected readonly draft = linkedSignal(() => this.textsOf(this.procedure()));
   protected readonly tried = signal(false);
   protected readonly busy = signal(false);
@@ -90,10 +100,15 @@ export class ProcedureForm {
 
   private textsOf(p: Procedure) {
     const v = p.variables;
-    const show = (si: number | undefined, q: Quantity): string => {
-      const unit = displayUnit(q, this.system);
-      return si === undefined ? '' : String(Number(unit.fromSi(si).toFixed(unit.digits + 1)));
+    const show = (si: number | undefined, q: Quantity | null): string => {
+      if (si === undefined) return '';
+      const unit = q && displayUnit(q, this.system);
+      return unit ? String(Number(unit.fromSi(si).toFixed(unit.digits + 1))) : String(si);
     };
+    const band = (b: { min: number; max: number } | null | undefined, q: Quantity | null): BandText => ({
+      min: show(b?.min, q),
+      max: show(b?.max, q),
+    });
     return {
       process: v?.process ?? ('torch' as const),
       form: v?.form ?? ('rod' as const),
@@ -102,19 +117,13 @@ export class ProcedureForm {
       metals: writePairs(v?.metals ?? []),
       fNumbers: p.fNumbers.join(', '),
       fluxIds: p.fluxIds.join(', '),
-      wallMin: show(v?.wallM.min, 'diameter'),
-      wallMax: show(v?.wallM.max, 'diameter'),
-      odMin: show(v?.odM?.min, 'diameter'),
-      odMax: show(v?.odM?.max, 'diameter'),
-      timeMin: v?.timeS ? String(v.timeS.min) : '',
-      timeMax: v?.timeS ? String(v.timeS.max) : '',
-      gapMin: show(v?.gapM.min, 'gap'),
-      gapMax: show(v?.gapM.max, 'gap'),
+      wall: band(v?.wallM, 'diameter'),
+      od: band(v?.odM, 'diameter'),
+      gap: band(v?.gapM, 'gap'),
+      temp: band(v?.tempK, 'temperature'),
+      time: band(v?.timeS, null),
+      flow: band(v?.purgeFlow, 'flow'),
       overlapMin: show(v?.overlapMinM, 'diameter'),
-      tempMin: show(v?.tempK.min, 'temperature'),
-      tempMax: show(v?.tempK.max, 'temperature'),
-      flowMin: show(v?.purgeFlow?.min, 'flow'),
-      flowMax: show(v?.purgeFlow?.max, 'flow'),
       positions: [...(v?.positions ?? [])] as Position[],
       oxygen: p.oxygenLimit === null ? '' : String(Number((100 * p.oxygenLimit).toPrecision(4))),
       cleaningBefore: v?.cleaningBefore ?? '',
@@ -128,23 +137,26 @@ export class ProcedureForm {
   private readonly now = computed((): Procedure => {
     const d = this.draft();
     const si = (text: string, q: Quantity): number => typed(text, q, this.system);
-    const both = (min: string, max: string, read: (text: string) => number) =>
-      min.trim() || max.trim() ? { min: read(min), max: read(max) } : null;
     const seconds = (text: string): number => Number(text.trim().replace(',', '.') || NaN);
+    const band = ({ min, max }: BandText, q: Quantity | null) => ({
+      min: q ? si(min, q) : seconds(min),
+      max: q ? si(max, q) : seconds(max),
+    });
+    const orNone = (b: BandText, q: Quantity | null) => (b.min.trim() || b.max.trim() ? band(b, q) : null);
     const variables: ProcedureVariables = {
       process: d.process,
       metals: readPairs(d.metals),
-      wallM: { min: si(d.wallMin, 'diameter'), max: si(d.wallMax, 'diameter') },
+      wallM: band(d.wall, 'diameter'),
+      odM: orNone(d.od, 'diameter'),
       form: d.form,
       fuel: d.fuel,
-      odM: both(d.odMin, d.odMax, (t) => si(t, 'diameter')),
-      timeS: both(d.timeMin, d.timeMax, seconds),
-      purgeFlow: both(d.flowMin, d.flowMax, (t) => si(t, 'flow')),
+      timeS: orNone(d.time, null),
+      purgeFlow: orNone(d.flow, 'flow'),
       jointType: d.jointType,
-      gapM: { min: si(d.gapMin, 'gap'), max: si(d.gapMax, 'gap') },
+      gapM: band(d.gap, 'gap'),
       overlapMinM: si(d.overlapMin, 'diameter'),
       positions: d.positions,
-      tempK: { min: si(d.tempMin, 'temperature'), max: si(d.tempMax, 'temperature') },
+      tempK: band(d.temp, 'temperature'),
       cleaningBefore: d.cleaningBefore.trim(),
       cleaningAfter: d.cleaningAfter.trim(),
       technique: d.technique.trim(),
@@ -172,6 +184,10 @@ export class ProcedureForm {
   protected set(change: Partial<ReturnType<ProcedureForm['draft']>>): void {
     this.draft.update((d) => ({ ...d, ...change }));
     this.told.set([]);
+  }
+
+  protected setBand(id: BandId, end: keyof BandText, text: string): void {
+    this.set({ [id]: { ...this.draft()[id], [end]: text } });
   }
 
   protected toggle(position: Position, on: boolean): void {

@@ -2,21 +2,15 @@ import type { Joint } from '@hephaist/contracts';
 import { ASME_RULES, type BrazerRecord, type JointVariables } from '@hephaist/core';
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
+import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';
 import { markRuns } from '../plan/mark-runs';
 import { shareCsv, shareWork, type CrewHand } from './share';
 import { spanAround } from './span';
 
-const asks: JointVariables = {
-  pNumbers: ['107', '107'],
-  fNumber: '103',
-  wallM: 0.00127,
-  overlapM: 0.0231,
-  position: 'horizontal',
-  rules: ASME_RULES,
-};
+const asks = sampleAsks({ rules: ASME_RULES });
 const hand = (id: string, brazedOn: string, position: JointVariables['position'] = 'horizontal'): CrewHand => {
   const record: BrazerRecord = {
-    coupons: [{ ...asks, fNumber: '103', position, label: `C-${id}`, brazedOn, passed: true }],
+    coupons: [sampleCoupon({ position, label: `C-${id}`, brazedOn })],
     joints: [],
     withdrawn: null,
   };

@@ -232,9 +232,13 @@ export class CouponForm {
   ]);
   protected readonly drawnOverlapM = computed(() => (this.overlapM() > 0 ? this.overlapM() : 0));
 
+  protected write(side: 'left' | 'right', text: string): void {
+    this.set(side === 'left' ? { left: text } : { right: text });
+  }
+
   /** A side as it was dragged: the text says the same. */
   protected dragged(side: 'left' | 'right', voids: readonly VoidInterval[]): void {
-    this.set({ [side]: voidText(voids, this.overlapM(), this.system) });
+    this.write(side, voidText(voids, this.overlapM(), this.system));
   }
 
   /** What cannot be read of the sides and tests. */
