@@ -27,17 +27,20 @@ import { problemAt } from '../forms/problems';
     }
   `,
   styles: `
-    form {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
-      align-items: end;
+    :host {
+      display: block;
     }
-    hp-entry {
-      flex: 0 1 220px;
+    form {
+      display: grid;
+      grid-template-columns: minmax(160px, 240px) 150px auto auto;
+      gap: 8px;
+      align-items: start;
+    }
+    form .button {
+      margin-top: 22px;
     }
     .says-problem {
-      flex-basis: 100%;
+      grid-column: 1 / -1;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
