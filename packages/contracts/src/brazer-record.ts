@@ -42,6 +42,13 @@ export const procedureNames = (all: readonly Procedure[]): ProcedureNames => new
 export const namedIn = (id: string | null | undefined, names: ProcedureNames): string | null | undefined =>
   id ? names.get(id) : id;
 
+/** To which revision a coupon was brazed, in words. */
+export function brazedToWords({ procedureId }: Pick<Coupon, 'procedureId'>, all: readonly Procedure[]): string {
+  const p = all.find((x) => x.id === procedureId);
+  if (p) return `brazed to ${p.name} rev ${p.revision}`;
+  return procedureId === null ? 'brazed to no procedure' : 'procedure not written down';
+}
+
 /** A stored coupon as the qualification rules see it; null when its tube, metal or rod is no longer in the tables. */
 export function couponRecord(
   coupon: Coupon,

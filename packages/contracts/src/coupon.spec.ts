@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
-import { brazerRecord, couponRecord, couponVerdict, procedureNames } from './brazer-record.js';
+import { brazedToWords, brazerRecord, couponRecord, couponVerdict, procedureNames } from './brazer-record.js';
 import { problemsOf } from './parse.js';
 import { couponSchema, type Coupon } from './records.js';
 import { rulesInUse } from './rules-in-use.js';
@@ -66,6 +66,9 @@ describe('a coupon', () => {
     const names = procedureNames(demo.procedures);
     expect(couponRecord(cut, SHIPPED, names)).toMatchObject({ procedure: 'BPS-1' });
     expect(couponRecord({ ...cut, procedureId: null }, SHIPPED, names)).toMatchObject({ procedure: null });
+    expect(brazedToWords(cut, demo.procedures)).toBe('brazed to BPS-1 rev A');
+    expect(brazedToWords({ procedureId: null }, demo.procedures)).toBe('brazed to no procedure');
+    expect(brazedToWords({}, demo.procedures)).toBe('procedure not written down');
     const orla = demo.brazers[0]!;
     const brazing = { brazerId: orla.id, day: '2026-06-01', label: 'PF-01', fNumber: '103', procedure: 'BPS-1' };
     const record = brazerRecord(orla, { ...demo, brazings: [brazing] });

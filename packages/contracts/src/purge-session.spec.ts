@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sampleId as id, sampleMark, sampleSession } from './testing/purge-samples.js';
+import { sampleMark, sampleSession } from './testing/purge-samples.js';
 import { problemsOf } from './parse.js';
 import {
   coreMark,
@@ -8,7 +8,6 @@ import {
   purgeSessionSchema,
   readingsIn,
   traceTable,
-  type PurgeMark,
   type TraceRow,
 } from './purge-session.js';
 

@@ -1,4 +1,4 @@
-import { couponVerdict } from '@hephaist/contracts';
+import { brazedToWords, couponVerdict } from '@hephaist/contracts';
 import { peelClocks, sourceLine, type VoidInterval } from '@hephaist/core';
 import type { Content } from '../content.js';
 import { signedLines } from './procedures.js';
@@ -29,12 +29,6 @@ function bar(
   doc.y = y + high + (high === BAR ? 3 : -1);
 }
 
-function brazedTo(c: Content, procedureId: string | null | undefined): string {
-  const p = c.file.procedures.find((x) => x.id === procedureId);
-  if (p) return `brazed to ${p.name} rev ${p.revision}`;
-  return procedureId === null ? 'brazed to no procedure' : 'procedure not written down';
-}
-
 /** Coupons of everyone who brazed on the job, each face of the strip to scale with its voids. */
 export function coupons(sheet: Sheet, c: Content): void {
   sheet.part(
@@ -52,7 +46,7 @@ export function coupons(sheet: Sheet, c: Content): void {
       `${coupon.number} ${verdict.passes ? 'passes' : 'fails'}: ${names.get(coupon.brazerId) ?? ''}, brazed ${coupon.brazedOn}`,
     );
     sheet.para(
-      `${coupon.tube.size} ${coupon.fillerId}, ${coupon.position}, overlap ${c.show(coupon.overlapM, 'length')}, ${brazedTo(c, coupon.procedureId)}, bore ${coupon.boreClean ? 'bright' : 'oxidised'}; read by ${coupon.lookedBy}. ${verdict.ruleSet.name}: ${sourceLine(verdict.ruleSet.source)}.`,
+      `${coupon.tube.size} ${coupon.fillerId}, ${coupon.position}, overlap ${c.show(coupon.overlapM, 'length')}, ${brazedToWords(coupon, c.file.procedures)}, bore ${coupon.boreClean ? 'bright' : 'oxidised'}; read by ${coupon.lookedBy}. ${verdict.ruleSet.name}: ${sourceLine(verdict.ruleSet.source)}.`,
       undefined,
       8.5,
     );

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { couponMissing, couponRecord, type Coupon, type Stored } from '@hephaist/contracts';
+import { brazedToWords, couponMissing, couponRecord, type Coupon, type Stored } from '@hephaist/contracts';
 import { doubtWords, qualifiedRange, sourceLine, type CouponVerdict } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
@@ -107,10 +107,5 @@ export class CouponSheet {
     const record = couponRecord(this.coupon(), this.tables());
     return record?.passed ? qualifiedRange(record, this.verdict().ruleSet) : null;
   });
-  protected readonly procedure = computed(() => {
-    const { procedureId } = this.coupon();
-    const p = this.crew.procedures().find((x) => x.id === procedureId);
-    if (p) return `brazed to ${p.name} rev ${p.revision}`;
-    return procedureId === null ? 'brazed to no procedure' : 'procedure not written down';
-  });
+  protected readonly procedure = computed(() => brazedToWords(this.coupon(), this.crew.procedures()));
 }
