@@ -62,6 +62,9 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     await expect(page.getByText(/✓ passes: 480 lbf .* = 38400 psi/)).toBeVisible();
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'File the record' }).click();
+    await expect(
+      page.getByRole('dialog').getByText(/It supports what lay outside before: metals: P-102 to P-107 never tested/),
+    ).toBeVisible();
     await giveSignature(page);
     await expect(page.getByText('P-102 to P-107 never tested')).toHaveCount(0);
     await expect(page.getByText('PQR-5')).toBeVisible();

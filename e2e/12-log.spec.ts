@@ -99,6 +99,7 @@ test('the fitter logs her own joint: cleaned, in range, photographed; a reject i
     await expect(page.getByText(/brazed 30:00 after the eight hours were over/)).toBeVisible();
     await page.getByLabel('Why it was brazed all the same').fill('capped and bagged since, lead agreed');
     await submit('OX-15');
+    await expect(page.getByRole('dialog').getByText(/^The brazer (stays|was) /)).toBeVisible();
     await giveSignature(page, 'orla');
     await expect(page.getByText('▲ Out of range: capped and bagged since, lead agreed')).toBeVisible();
     await expect(page.getByText(/✎ Orla Fennimore \(fitter\): brazed although out of range/)).toBeVisible();

@@ -15,8 +15,10 @@ import {
   jointLogSchema,
   logFindingsOf,
   makingProblems,
+  namedIn,
   namedProcedure,
   problemsOf,
+  procedureNames,
   VISUAL_REJECTS,
   type Joint,
   type JointLog,
@@ -37,6 +39,7 @@ import {
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { logChanges } from '../data/what-changes';
 import { newId } from '../data/outbox';
 import { SessionsStore } from '../live/sessions.store';
 import { JointPurge } from '../live/joint-purge';
@@ -290,10 +293,21 @@ export class LogForm {
     const signed = await this.signer.sign({
       what: `the log of ${this.joint().mark}`,
       meaning: 'out-of-range',
-      lines: [...this.asking().map((f) => f.says), `Reason: ${entry.outOfRangeReason}`],
+      lines: [...this.asking().map((f) => f.says), `Reason: ${entry.outOfRangeReason}`, ...this.changes(entry)],
       send: (password) => this.store.signLog(entry, password, commandId),
     });
     return signed ? 'done' : null;
+  }
+
+  /** Until when the brazer is good, before and after. */
+  private changes(entry: JointLog): string[] {
+    const record = this.board().find((r) => r.brazer.id === entry.brazerId)?.record;
+    if (!record) return [];
+    const asks = asksWith(this.plan(), entry.fillerId);
+    const procedure = namedIn(entry.procedureId, procedureNames(this.crew.procedures()));
+    const made = { day: this.day(), label: this.joint().mark, fNumber: asks.fNumber };
+    const today = localNow(this.zone()).slice(0, 10);
+    return [logChanges(record, procedure === undefined ? made : { ...made, procedure }, asks, today)];
   }
 
   private movedWords(entry: JointLog): string {

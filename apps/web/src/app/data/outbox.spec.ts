@@ -102,6 +102,22 @@ describe('the outbox', () => {
     expect(sent).toHaveLength(1);
   });
 
+  it('a page that opens before it is known who is here sends what was held once it is, without being woken', async () => {
+    server('no network');
+    me.set(person('c'));
+    await new Outbox().send('joint', put);
+    me.set(undefined);
+    const sent = server(ok);
+    const after = new Outbox();
+    await vi.waitFor(() => expect(after.held()).toHaveLength(1));
+    await new Promise((r) => setTimeout(r, 100));
+    expect(sent).toEqual([]);
+    me.set(person('c'));
+    await vi.waitFor(() => expect(after.held()).toEqual([]), { timeout: 10_000 });
+    // The first page may send it too: it is the same command, and is done once.
+    expect(new Set(sent.map((x) => x.id)).size).toBe(1);
+  });
+
   it('a sign-in that ended holds the entry like a lost network does', async () => {
     server({ status: 401, body: { title: 'Signed out', status: 401, detail: 'Sign in first.' } });
     const outbox = new Outbox();

@@ -116,7 +116,10 @@ export class Outbox {
   }
 
   private async flush(): Promise<void> {
-    if (!this.by() || mustSignIn()) return;
+    // Whoever signs in wakes it.
+    if (mustSignIn()) return;
+    // The server has not said yet who is here, or is away: it is known soon.
+    if (!this.by()) return this.schedule(RETRY_MS);
     const waiting = this.held().filter((h) => !h.refused && !this.isOthers(h));
     let delivered = 0;
     for (const h of waiting) {

@@ -1,7 +1,9 @@
-import { ASME_RULES, type BrazerRecord, type CouponRecord } from '@hephaist/core';
+import { ASME_RULES, type BrazerRecord, type CouponRecord, type QualifiedBy } from '@hephaist/core';
+import { qualifiedBy, statedProcedure } from '@hephaist/contracts';
 import { describe, expect, it } from 'vitest';
+import { saltmarsh } from '../../../../../demo/saltmarsh.js';
 import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';
-import { couponChanges, movedWords } from './what-changes';
+import { couponChanges, logChanges, movedWords, pqrChanges } from './what-changes';
 
 const coupon = (change: Partial<CouponRecord> = {}): CouponRecord =>
   sampleCoupon({ label: 'C-020', brazedOn: '2026-05-01', ...change });
@@ -39,5 +41,29 @@ describe('what filing a coupon changes', () => {
     expect(said(known, coupon())).toEqual([
       'The brazer was good through 2026-09-01, and is then good through 2026-11-01.',
     ]);
+  });
+});
+
+describe('what logging a joint and filing a record change', () => {
+  it('a joint logged late moves its brazer’s day, and does not bring back who had lapsed', () => {
+    const own: BrazerRecord = { ...record, coupons: [coupon()] };
+    const late = (day: string) => logChanges(own, { day, label: 'PF-02', fNumber: '103' }, asks, '2026-11-20');
+    expect(late('2026-10-30')).toBe('The brazer was lapsed 2026-11-01, and is then good through 2027-04-30.');
+    expect(late('2026-11-02')).toBe('The brazer stays lapsed 2026-11-01.');
+    expect(logChanges(record, { day: '2026-10-30', label: 'PF-02' }, asks, '2026-11-20')).toContain('never qualified');
+  });
+
+  it('a record supports what lay outside, or nothing more; one that failed nothing', () => {
+    const demo = saltmarsh('2026-06-15');
+    const stated = statedProcedure(demo.procedures[1]!)!;
+    const by = demo.pqrs.filter((r) => r.procedureName === 'BPS-2').map((r) => qualifiedBy(r, demo.coupons));
+    const [first] = by as [QualifiedBy];
+    const steel = { ...first, number: 'PQR-9', metals: ['107', '102'] as const };
+    expect(pqrChanges(stated, by, steel)).toMatch(
+      /^It supports what lay outside before: metals: P-102 to P-107 never tested/,
+    );
+    expect(pqrChanges(stated, by, steel)).toContain('Still outside:');
+    expect(pqrChanges(stated, by, first)).toBe('BPS-2 rev A is supported in nothing more by it.');
+    expect(pqrChanges(stated, by, { ...steel, passed: false })).toContain('It did not pass');
   });
 });

@@ -3,10 +3,14 @@ import {
   continuityEvents,
   dayIn,
   mayBraze,
+  outsideSupport,
   type BrazerRecord,
   type CouponRecord,
   type JointVariables,
+  type MadeBy,
+  type QualifiedBy,
   type RuleSet,
+  type StatedProcedure,
 } from '@hephaist/core';
 
 /** A joint of the log, as a coupon may change what is said of it. */
@@ -54,4 +58,25 @@ export function couponChanges(
   const marks = [...new Set(turned.map((j) => j.mark))];
   if (marks.length) out.push(`Joints made before that come into range by it: ${marks.join(', ')}.`);
   return out;
+}
+
+/** What logging a joint, perhaps one made long ago, changes of until when its brazer is good. */
+export const logChanges = (record: BrazerRecord, made: MadeBy, asks: JointVariables, today: string): string =>
+  movedWords(record, { ...record, joints: [...record.joints, made] }, today, asks.rules, asks.fNumber);
+
+/** What filing a record changes of what its procedure is supported in. Said before it is signed. */
+export function pqrChanges(
+  procedure: StatedProcedure,
+  before: readonly QualifiedBy[],
+  filed: QualifiedBy,
+  rules?: RuleSet,
+): string {
+  const words = (records: readonly QualifiedBy[]): string[] =>
+    outsideSupport(procedure, records, rules).map((u) => `${u.variable}: ${u.says}`);
+  const [was, left] = [words(before), words([...before, filed])];
+  const closed = was.filter((w) => !left.includes(w));
+  if (!filed.passed) return `It did not pass: ${procedure.name} is supported by nothing more.`;
+  if (!closed.length) return `${procedure.name} is supported in nothing more by it.`;
+  const rest = left.length ? ` Still outside: ${left.join('; ')}.` : ' Nothing lies outside its records then.';
+  return `It supports what lay outside before: ${closed.join('; ')}.${rest}`;
 }

@@ -8,7 +8,15 @@ import {
   output,
   signal,
 } from '@angular/core';
-import { pqrSchema, problemsOf, testVerdict, type Pqr, type Procedure } from '@hephaist/contracts';
+import {
+  pqrSchema,
+  problemsOf,
+  qualifiedBy,
+  statedProcedure,
+  testVerdict,
+  type Pqr,
+  type Procedure,
+} from '@hephaist/contracts';
 import {
   ASME_RULES,
   displayUnit,
@@ -22,6 +30,7 @@ import { localNow } from '../braze/log-draft';
 import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { pqrChanges } from '../data/what-changes';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { nextNumber } from '../forms/next-number';
@@ -158,6 +167,15 @@ export class PqrForm {
     this.told.set([]);
   }
 
+  /** What it changes of what its procedure is supported in. */
+  private changes(record: Pqr): string[] {
+    const stated = statedProcedure(this.procedure());
+    if (!stated) return [];
+    const by = (r: Pqr) => qualifiedBy(r, this.crew.coupons(), this.tables());
+    const before = this.crew.pqrs().filter((r) => r.procedureName === record.procedureName);
+    return [pqrChanges(stated, before.map(by), by(record))];
+  }
+
   protected setTests(tests: readonly TestDraft[]): void {
     this.tests.set(tests);
     this.told.set([]);
@@ -174,10 +192,12 @@ export class PqrForm {
       const signed = await this.signer.sign({
         what: record.number,
         meaning: 'tested',
-        lines: record.tests.map((t) => {
-          const verdict = testVerdict(t, this.rules(), this.crew.coupons(), this.tables());
-          return `${t.kind} ${verdict?.passes ? 'passes' : 'fails'}: ${verdict?.arithmetic ?? ''}`;
-        }),
+        lines: record.tests
+          .map((t) => {
+            const verdict = testVerdict(t, this.rules(), this.crew.coupons(), this.tables());
+            return `${t.kind} ${verdict?.passes ? 'passes' : 'fails'}: ${verdict?.arithmetic ?? ''}`;
+          })
+          .concat(this.changes(record)),
         send: (password) => this.send(record, password, commandId),
       });
       if (signed) this.filed.emit(record);
