@@ -31,6 +31,8 @@ export interface DemoOdd {
   readonly position?: 'horizontal' | 'down-feed' | 'up-feed';
   /** Diameters in inches read with a caliper: tube twice, socket twice. */
   readonly measured?: readonly [number, number, number, number];
+  /** The readings were looked at again: one far from nominal is meant. */
+  readonly confirmed?: boolean;
   readonly statedGap?: number;
   readonly near?: readonly [part: string, inches: number];
   readonly movement?: boolean;
@@ -42,6 +44,8 @@ export interface DemoOdd {
   /** Thickness and length in inches of a braze-welded seam. */
   readonly seam?: readonly [thickness: number, length: number];
   readonly form?: RodFormId;
+  /** A patch: its hole in inches, and in how many days it is cut out. */
+  readonly patch?: readonly [hole: number, days: number];
   readonly setAside?: string;
 }
 
@@ -93,7 +97,7 @@ export const DEMO_LINES: readonly DemoLine[] = [
       2: { socket: 'red-brass-cast' },
       3: { position: 'up-feed' },
       8: { position: 'up-feed' },
-      10: { measured: [0.8745, 0.8755, 0.8985, 0.8995], note: 'socket swaged oversize' },
+      10: { measured: [0.8745, 0.8755, 0.8985, 0.8995], confirmed: true, note: 'socket swaged oversize' },
       11: { size: '1/2' },
       12: { size: '1/2' },
       13: { size: '1/2', position: 'up-feed' },
@@ -131,6 +135,7 @@ export const DEMO_LINES: readonly DemoLine[] = [
       13: { standardId: 'en', size: '35x1.5', cup: '1-1/4', note: 'metric header into inch fitting' },
       15: { form: 'ring' },
       16: { form: 'ring' },
+      25: { kind: 'patch', patch: [0.12, 12], note: 'pinhole in the old header: holds until the new one comes' },
       19: { size: '1-1/2' },
       20: { size: '1-1/2', position: 'up-feed' },
     },
@@ -138,7 +143,7 @@ export const DEMO_LINES: readonly DemoLine[] = [
   {
     name: 'Tank-room drinking water', prefix: 'DW', serviceId: 'drinking-water', fluid: 'water', designPsi: 80, testPsi: 150, serviceMaxF: 140, lengthFt: 70, standardId: 'l', size: '3/4', joints: 14, brazed: 0,
     odd: {
-      3: { socket: 'semi-red-brass-cast' },
+      3: { socket: 'brass-lead-free-cast' },
       8: { position: 'up-feed' },
     },
   },

@@ -42,13 +42,19 @@ function shiftDays(day: string, days: number): string {
 function fitUp(odd: DemoOdd, bracket: boolean): Joint['fitUp'] {
   if (odd.measured) {
     const [a, b, c, d] = odd.measured.map((x) => x * INCH) as [number, number, number, number];
-    return { mode: 'measured', tubeOdM: [a, b], socketIdM: [c, d], instrument: 'caliper' };
+    return {
+      mode: 'measured',
+      tubeOdM: [a, b],
+      socketIdM: [c, d],
+      instrument: 'caliper',
+      ...(odd.confirmed ? { confirmed: true } : {}),
+    };
   }
   if (odd.statedGap !== undefined || bracket) return { mode: 'stated', gapSideM: (odd.statedGap ?? 0.003) * INCH };
   return { mode: 'nominal' };
 }
 
-function joint(line: Line, source: DemoLine, index: number, sort: number): Joint {
+function joint(line: Line, source: DemoLine, index: number, sort: number, firstDay: string): Joint {
   const odd = source.odd[index] ?? {};
   const bracket = source.serviceId === 'structure';
   return {
@@ -70,6 +76,9 @@ function joint(line: Line, source: DemoLine, index: number, sort: number): Joint
     },
     bush: odd.bush ? { metalId: odd.bush[0], wallM: odd.bush[1] * INCH, gapSideM: odd.bush[2] * INCH } : null,
     groove: odd.seam ? { thicknessM: odd.seam[0] * INCH, lengthM: odd.seam[1] * INCH } : null,
+    ...(odd.patch
+      ? { patch: { holeM: odd.patch[0] * INCH, cutOutBy: shiftDays(firstDay, odd.patch[1]), cutOutOn: null } }
+      : {}),
     fitUp: fitUp(odd, bracket),
     position: odd.position ?? 'horizontal',
     partNearby: odd.near ? { partId: odd.near[0], distanceM: odd.near[1] * INCH } : null,
@@ -77,7 +86,7 @@ function joint(line: Line, source: DemoLine, index: number, sort: number): Joint
     fillerId: null,
     rodForm: odd.form ?? 'flat',
     cadmiumReason: null,
-    schools: {},
+    schools: odd.patch ? { patch: 'temporary' } : {},
     setAside: odd.setAside ?? null,
     note: odd.note ?? '',
   };
@@ -155,7 +164,7 @@ export function saltmarsh(today: string): JobFile {
       layout: null,
     };
     lines.push(line);
-    for (let n = 0; n < source.joints; n++) joints.push(joint(line, source, n, joints.length + 1));
+    for (let n = 0; n < source.joints; n++) joints.push(joint(line, source, n, joints.length + 1, today));
     const own = joints.filter((j) => j.lineId === line.id);
     if (source.prefix === 'OX')
       lines[lines.length - 1] = {

@@ -1,4 +1,13 @@
-import { catalogueWith, InputError, type FieldProblem, type OwnRow, type Quantity, type TableId } from '@hephaist/core';
+import {
+  catalogueWith,
+  FILLER_GROUPS,
+  InputError,
+  METAL_FAMILIES,
+  type FieldProblem,
+  type OwnRow,
+  type Quantity,
+  type TableId,
+} from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema, line } from './ids.js';
 
@@ -75,8 +84,8 @@ const months = (name: string, label: string, min: number): TableField => ({
   max: 120,
 });
 const text = (name: string, label: string, optional = false): TableField => ({ name, label, kind: 'text', optional });
-const FAMILIES = ['copper', 'brass', 'steel', 'stainless', 'cast-iron', 'nickel', 'aluminium'];
-const GROUPS = ['BCuP', 'BAg', 'RBCuZn', 'BAlSi'];
+const FAMILIES: readonly string[] = METAL_FAMILIES;
+const GROUPS: readonly string[] = FILLER_GROUPS;
 
 /** How a row of each table is typed and checked. */
 export const TABLE_FORMS: readonly TableForm[] = [
@@ -111,6 +120,8 @@ export const TABLE_FORMS: readonly TableForm[] = [
       text('short', 'Word in the schedule'),
       text('uns', 'UNS', true),
       { name: 'family', label: 'Family', kind: 'choice', choices: FAMILIES },
+      text('composition', 'Composition, weight %; without it rules take the worst', true),
+      { name: 'skin', label: 'Plated with', kind: 'choice', choices: ['', 'Cu', 'Zn'], optional: true },
       temperature('solidusK', 'Starts to melt'),
       temperature('liquidusK', 'Melted'),
       { name: 'expansionPerK', label: 'Expansion', kind: 'number', unit: '1/K', min: 1e-6, max: 1e-4 },
@@ -218,6 +229,7 @@ function fieldProblem(field: TableField, value: unknown): string | null {
       return `between ${field.min ?? ''} and ${field.max ?? ''} in SI (${field.quantity ?? field.unit ?? ''})`;
     return null;
   }
+  if (value === undefined && field.optional) return null;
   if (typeof value !== 'string') return 'text is needed';
   if (field.kind === 'choice')
     return field.choices?.includes(value) ? null : `one of ${field.choices?.join(', ') ?? ''}`;

@@ -28,7 +28,7 @@ describe('the planner', () => {
       expect(summary.fluxId).toBe(selection.chosen?.flux?.id ?? null);
       expect(summary.gapSideM).toBe(gap.sideM);
       expect(summary.overlapM).toBe(overlap.overlapM);
-      expect(summary.annealedPa).toBe(rating.annealedPa);
+      expect(summary.ratedPa).toBe(rating.ratedPa);
       expect(summary.netM3).toBe(filler?.netM3 ?? 0);
       expect(summary.trouble).toBe(trouble);
       expect(summary.allowed.map((a) => a.id)).toEqual(

@@ -36,6 +36,7 @@ export function planKey(j: Joint): string {
       j.socket,
       j.bush,
       j.groove,
+      j.patch ?? null,
       j.fitUp,
       j.position,
       j.partNearby,

@@ -1,4 +1,5 @@
 import {
+  findService,
   networkOf,
   PURGE_LIMIT_PA,
   straightLayout,
@@ -14,6 +15,8 @@ import type { Joint, Line } from './records.js';
 export interface PurgeOfLine {
   readonly layout: LineLayout;
   readonly net: PurgeNetwork;
+  /** A medical-gas line: nothing is drilled or loosened in it. */
+  readonly medical: boolean;
   /** Plans of its joints; those without one are left out of the line. */
   readonly plans: ReadonlyMap<string, JointPlan>;
   /** The line's oxygen limit, or a stricter one of a procedure its joints are made to, and which. */
@@ -59,6 +62,7 @@ export function purgeOfLine(
   const layout = line.layout ?? straightLayout([...plans.keys()], line.lengthM, bores.length ? bores : [SOME_BORE_M]);
   return {
     layout,
+    medical: findService(line.serviceId)?.medical !== null,
     net: networkOf(layout, placed, { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA }),
     plans,
     limit: strictestLimit(line, plans.values()),

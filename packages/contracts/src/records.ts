@@ -123,6 +123,8 @@ const pair = (label: string) =>
 
 const measuredSchema = strict(
   yup.object({
+    /** A reading far from nominal was looked at again; absent where nothing was asked. */
+    confirmed: yup.boolean().optional().default(undefined),
     mode: yup
       .string()
       .oneOf(['measured'] as const)
@@ -198,6 +200,17 @@ export const jointSchema = strict(
       )
         .nullable()
         .default(null),
+      /** The hole of a patch and when it is cut out; absent where it is none. */
+      patch: strict(
+        yup.object({
+          holeM: number('Hole', 0.0001, 0.1, 'between 0.004 and 4 in (0.1 to 100 mm)'),
+          cutOutBy: daySchema.nullable().default(null),
+          cutOutOn: daySchema.nullable().default(null),
+        }),
+      )
+        .nullable()
+        .optional()
+        .default(undefined),
       fitUp: fitUpSchema,
       position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
       partNearby: strict(

@@ -1,4 +1,5 @@
 import {
+  deadLegAdvice,
   CYLINDER_SOURCE,
   formatDuration,
   formatQuantity,
@@ -93,7 +94,7 @@ export function purgePlanPdf(plan: PurgePlanOfLine, request: PurgePlanRequest, p
   doc.moveDown(0.5).fontSize(9.5);
   const lines = [
     purge.order.unswept.length
-      ? `In a dead leg, swept by no vent: ${purge.order.unswept.map(markOf).join(', ')}. Drill or crack a bleed at ${purge.order.bleeds.join(', ')}.`
+      ? `In a dead leg, swept by no vent: ${purge.order.unswept.map(markOf).join(', ')}. ${deadLegAdvice(purge.order.bleeds, rests.medical)}`
       : '',
     worst
       ? `Pressure at the trickle at most ${say(worst.pa, 'draught')} at ${markOf(worst.joint)}; molten filler is pushed out near ${say(worst.blowOutPa, 'draught')}.`

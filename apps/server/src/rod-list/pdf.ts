@@ -1,4 +1,4 @@
-import { formatQuantity } from '@hephaist/core';
+import { formatQuantity, orderWords } from '@hephaist/core';
 import { openPdf } from '../pdf/document.js';
 import type { JobRodList, RodListRequest } from './rod-list.js';
 
@@ -11,14 +11,15 @@ export function rodListPdf({ jobName, list }: JobRodList, request: RodListReques
   const say = (si: number, quantity: Parameters<typeof formatQuantity>[1]): string =>
     formatQuantity(si, quantity, request.system);
   const rows: Cell[][] = [
-    ['Rod or flux', 'Form', 'Joints', 'Left', 'Weight left', 'Pieces', 'Cost'],
+    ['Rod or flux', 'Form', 'Joints', 'Left', 'Weight left', 'Length', 'Order', 'Cost'],
     ...list.rods.map((r) => [
       r.filler.id,
       r.form.name,
       String(r.joints),
       String(r.leftJoints),
       say(r.leftKg, 'mass'),
-      r.pieces === null ? say(r.leftM, 'run') : String(r.pieces),
+      say(r.leftM, 'run'),
+      orderWords(r.order),
       money(r.cost),
     ]),
     ...list.fluxes.map((f) => [
@@ -26,17 +27,18 @@ export function rodListPdf({ jobName, list }: JobRodList, request: RodListReques
       `${f.flux.name}, ${f.flux.form}`,
       String(f.joints),
       String(f.leftJoints),
+      say(f.leftKg, 'mass'),
       '',
-      '',
+      `${f.jars} ${f.jars === 1 ? 'jar' : 'jars'}, ${f.brushes} ${f.brushes === 1 ? 'brush' : 'brushes'}`,
       '',
     ]),
-    ['Together', '', '', '', '', '', money(list.cost)],
+    ['Together', '', '', '', '', '', '', money(list.cost)],
   ];
   doc.font('strong').fontSize(18).text('Rod and flux list');
   doc.font('body').fontSize(11).text(`${jobName}: ${request.scope}. Printed ${printedOn}.`).moveDown(0.8);
   doc.fontSize(10);
   doc.table({
-    columnStyles: ['*', 150, 42, 36, 66, 52, 58],
+    columnStyles: ['*', 128, 38, 32, 56, 44, 70, 52],
     defaultStyle: { border: [0, 0, 0.5, 0], borderColor: '#9b9484', padding: [3, 4] },
     data: rows.map((cells, i) =>
       cells.map((text, c) => ({
@@ -51,7 +53,7 @@ export function rodListPdf({ jobName, list }: JobRodList, request: RodListReques
   doc.text(
     `Gap at heat filled over the whole overlap and one small fillet, ${Math.round(request.loss * 100)} % loss, ${Math.round(request.spare * 100)} % spare. ` +
       `Silver at ${money(request.prices.silverPerKg)} a kg, the rest at ${money(request.prices.basePerKg)} a kg, as entered. ` +
-      'Sizes of rod and its loss are practice; composition from AWS A5.8, from memory: check the current edition. Local codes and licensed practice govern.',
+      'Sizes of rod, ways of selling, loss, half-pound jars of flux and brushes are practice; composition from AWS A5.8, from memory: check the current edition. Local codes and licensed practice govern.',
   );
   doc.end();
   return done;

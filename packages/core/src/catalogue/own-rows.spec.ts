@@ -3,7 +3,8 @@ import { planJoint } from '../joint/plan.js';
 import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
 import { INCH } from '../units/units.js';
 import { SHIPPED } from './catalogue.js';
-import { catalogueWith, readComposition, valuesOf, writeComposition, type OwnRow, type TableId } from './own-rows.js';
+import { readComposition, writeComposition } from '../composition/composition.js';
+import { catalogueWith, valuesOf, type OwnRow, type TableId } from './own-rows.js';
 
 const correct = (table: TableId, key: string, change: OwnRow['values']): OwnRow => ({
   table,
@@ -62,13 +63,15 @@ describe('the company’s own rows', () => {
       { catalogue: catalogueWith([own]) },
     );
     const thin = planJoint(sampleJoint(), sampleLine());
-    expect(plan.rating.annealedPa ?? 0).toBeGreaterThan(thin.rating.annealedPa ?? Infinity);
+    expect(plan.rating.ratedPa ?? 0).toBeGreaterThan(thin.rating.ratedPa ?? Infinity);
     expect(plan.restsOn).toEqual(['tube own 1-1/8 heavy']);
   });
 
   it('a filler of its own joins the judging', () => {
     const mine = catalogueWith([{ ...correct('filler', 'BCuP-5', {}), key: 'BCuP-10' }]);
-    expect(planJoint(sampleJoint(), sampleLine(), { catalogue: mine }).selection.judgements).toHaveLength(31);
+    expect(planJoint(sampleJoint(), sampleLine(), { catalogue: mine }).selection.judgements).toHaveLength(
+      SHIPPED.fillers.length + 1,
+    );
   });
 
   it('reads a composition and says what is wrong with one', () => {

@@ -1,7 +1,8 @@
 import { densityKgM3, type Filler } from '../fillers/fillers.js';
 import { requireRange } from '../source/problem.js';
-import { INCH } from '../units/units.js';
-import { findRodForm, ringFor, type Ring, type RodForm, type RodFormId } from './rod-forms.js';
+import { patchVolumeM3, type PatchSpec } from '../repair/patch.js';
+import { INCH, POUND } from '../units/units.js';
+import { findRodForm, formFor, ringFor, type Ring, type RodForm, type RodFormId } from './rod-forms.js';
 
 /** Stub ends and drips, as a fraction. Source: practice; editable. */
 export const DEFAULT_LOSS = 0.15;
@@ -22,6 +23,7 @@ export interface FillerUse {
   readonly netM3: number;
   /** With loss, kg. */
   readonly massKg: number;
+  /** The form wished for, or the usual one where this class is not made so. */
   readonly form: RodForm;
   /** Length of that form with loss, m. */
   readonly lengthM: number;
@@ -60,18 +62,34 @@ export function fillerUse(
   requireRange('loss', loss, 0, 1);
   const net = netFiller(gaps, overlapM, wallM);
   const volume = net.netM3 * (1 + loss);
-  const form = findRodForm(formId);
+  const form = formFor(filler.group, formId);
   const outer = gaps[gaps.length - 1];
   return {
     ...net,
     massKg: densityKgM3(filler) * volume,
     form,
     lengthM: volume / form.areaM2,
-    ring: formId === 'ring' && outer ? ringFor(volume, outer.tubeOdM) : null,
+    ring: form.id === 'ring' && outer ? ringFor(volume, outer.tubeOdM) : null,
+  };
+}
+
+/** Filler for a built-up patch, with loss. */
+export function patchUse(filler: Filler, patch: PatchSpec, formId: RodFormId = 'flat', loss = DEFAULT_LOSS): FillerUse {
+  const netM3 = patchVolumeM3(patch);
+  const form = formFor(filler.group, formId === 'ring' ? 'flat' : formId);
+  const volume = netM3 * (1 + loss);
+  return {
+    annulusM3: 0,
+    filletM3: netM3,
+    netM3,
+    massKg: densityKgM3(filler) * volume,
+    form,
+    lengthM: volume / form.areaM2,
+    ring: null,
   };
 }
 
 const flatForm = findRodForm('flat');
 /** Sticks to the pound for a filler in flat stick. */
 export const sticksPerPound = (filler: Filler): number =>
-  0.45359237 / (densityKgM3(filler) * flatForm.areaM2 * (flatForm.pieceM ?? 1));
+  POUND / (densityKgM3(filler) * flatForm.areaM2 * (flatForm.pieceM ?? 1));

@@ -1,8 +1,12 @@
+import type { FillerGroup } from '../fillers/fillers.js';
 import { InputError } from '../source/problem.js';
 import { practice, type Source } from '../source/source.js';
 import { INCH } from '../units/units.js';
 
-export type RodFormId = 'flat' | 'round-1/16' | 'round-3/32' | 'round-1/8' | 'coil' | 'ring' | 'coated';
+export type RodFormId = 'flat' | 'round-1/16' | 'round-3/32' | 'round-1/8' | 'coil' | 'ring' | 'coated' | 'cored';
+
+/** How a counter sells it. */
+export type SoldBy = 'stick' | 'ounce' | 'pound' | 'piece';
 
 /** A form a filler class is bought in. */
 export interface RodForm {
@@ -12,32 +16,58 @@ export interface RodForm {
   readonly areaM2: number;
   /** Length of one piece, m; null where it is bought by weight or by the piece. */
   readonly pieceM: number | null;
+  /** Families of rod that are made so, with how each is sold. */
+  readonly sold: Readonly<Partial<Record<FillerGroup, SoldBy>>>;
   readonly source: Source;
 }
 
 const round = (inches: number): number => (Math.PI / 4) * (inches * INCH) ** 2;
 const stick = 20 * INCH;
-const trade = practice('customary sizes; the maker’s sheet governs');
+const trade = practice('customary sizes and ways of selling; the maker’s sheet governs');
+const form = (id: RodFormId, name: string, areaM2: number, pieceM: number | null, sold: RodForm['sold']): RodForm => ({
+  id,
+  name,
+  areaM2,
+  pieceM,
+  sold,
+  source: trade,
+});
 
 export const ROD_FORMS: readonly RodForm[] = [
-  {
-    id: 'flat',
-    name: 'flat stick 1/8 × 0.050 × 20 in',
-    areaM2: (INCH / 8) * 0.05 * INCH,
-    pieceM: stick,
-    source: trade,
-  },
-  { id: 'round-1/16', name: 'round 1/16 × 20 in', areaM2: round(1 / 16), pieceM: stick, source: trade },
-  { id: 'round-3/32', name: 'round 3/32 × 20 in', areaM2: round(3 / 32), pieceM: stick, source: trade },
-  { id: 'round-1/8', name: 'round 1/8 × 20 in', areaM2: round(1 / 8), pieceM: stick, source: trade },
-  { id: 'coil', name: 'coil, 1/16 wire', areaM2: round(1 / 16), pieceM: null, source: trade },
-  { id: 'ring', name: 'pre-placed ring', areaM2: round(1 / 16), pieceM: null, source: trade },
-  { id: 'coated', name: 'flux-coated, 3/32 core × 18 in', areaM2: round(3 / 32), pieceM: 18 * INCH, source: trade },
+  form('flat', 'flat stick 1/8 × 0.050 × 20 in', (INCH / 8) * 0.05 * INCH, stick, { BCuP: 'stick' }),
+  form('round-1/16', 'round wire 1/16 × 20 in', round(1 / 16), stick, { BCuP: 'stick', BAg: 'ounce' }),
+  form('round-3/32', 'round 3/32 × 20 in', round(3 / 32), stick, {
+    BCuP: 'stick',
+    BAg: 'ounce',
+    RBCuZn: 'pound',
+    BAlSi: 'stick',
+    ZnAl: 'stick',
+  }),
+  form('round-1/8', 'round 1/8 × 20 in', round(1 / 8), stick, { BCuP: 'stick', RBCuZn: 'pound' }),
+  form('coil', 'coil, 1/16 wire', round(1 / 16), null, { BAg: 'ounce' }),
+  form('ring', 'pre-placed ring', round(1 / 16), null, { BCuP: 'piece', BAg: 'piece', BAlSi: 'piece' }),
+  form('coated', 'flux-coated, 3/32 core × 18 in', round(3 / 32), 18 * INCH, { BAg: 'stick', RBCuZn: 'pound' }),
+  form('cored', 'flux-cored wire, 3/32', round(3 / 32), null, { BAlSi: 'ounce', ZnAl: 'ounce' }),
 ];
 
 const byId = new Map(ROD_FORMS.map((f) => [f.id, f]));
 const flat = ROD_FORMS[0] as RodForm;
 export const findRodForm = (id: string): RodForm => byId.get(id as RodFormId) ?? flat;
+
+/** The form each family is usually bought in. Source: practice. */
+const USUAL_FORM: Readonly<Record<FillerGroup, RodFormId>> = {
+  BCuP: 'flat',
+  BAg: 'coil',
+  RBCuZn: 'round-1/8',
+  BAlSi: 'round-3/32',
+  ZnAl: 'round-3/32',
+};
+
+/** The form a class is bought in: the one wished for where it is made so, else the usual one of its family. */
+export function formFor(group: FillerGroup, wished: RodFormId): RodForm {
+  const form = findRodForm(wished);
+  return form.sold[group] ? form : findRodForm(USUAL_FORM[group]);
+}
 
 /** Wires that rings are bent from, m. */
 const WIRES_M = [1 / 32, 3 / 64, 1 / 16, 3 / 32, 1 / 8].map((x) => x * INCH);

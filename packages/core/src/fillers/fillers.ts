@@ -1,8 +1,10 @@
+import { percentOf, withBalance, type Composition, type Element } from '../composition/composition.js';
 import { derived, practice, published, type Source } from '../source/source.js';
 import { deltaFToK, degFToK, INCH, POUND } from '../units/units.js';
 
-export type FillerGroup = 'BCuP' | 'BAg' | 'RBCuZn' | 'BAlSi';
-export type Element = 'Ag' | 'Cu' | 'Zn' | 'P' | 'Cd' | 'Ni' | 'Mn' | 'Sn' | 'Si' | 'Al' | 'Fe';
+/** Families of rod. ZnAl is zinc-aluminium: below 840 degF, by name a solder, and only for patching aluminium. */
+export const FILLER_GROUPS = ['BCuP', 'BAg', 'RBCuZn', 'BAlSi', 'ZnAl'] as const;
+export type FillerGroup = (typeof FILLER_GROUPS)[number];
 export type Flow = 'runs like water' | 'medium' | 'sluggish';
 
 export interface Band {
@@ -13,11 +15,13 @@ export interface Band {
 export interface Filler {
   /** Class by AWS A5.8. */
   readonly id: string;
-  /** ISO 17672 designation where sure. */
+  /** ISO 17672 designation; null where none is known. */
   readonly iso: string | null;
+  /** True where the designation, or that there is none, is not sure: look it up before it goes on a paper. */
+  readonly isoUnsure: boolean;
   readonly group: FillerGroup;
   /** Weight percent, nominal or middle of range; the balance element is filled up to 100. */
-  readonly composition: Readonly<Partial<Record<Element, number>>>;
+  readonly composition: Composition;
   readonly solidusK: number;
   readonly liquidusK: number;
   readonly brazingK: Band;
@@ -32,13 +36,14 @@ export interface Filler {
 }
 
 const a58 = published('AWS A5.8');
+const znAl = practice('makers’ customary values for zinc-aluminium rod', 'no AWS A5.8 class; check the maker’s sheet');
 const handbook = published('AWS Brazing Handbook, group values and customary values');
 const mil = INCH / 1000;
 
 type Row = readonly [
   id: string,
   iso: string | null,
-  composition: Partial<Record<Element, number>>,
+  composition: Composition,
   balance: Element,
   solidusF: number,
   liquidusF: number,
@@ -78,15 +83,11 @@ const rows: readonly Row[] = [
   ['RBCuZn-D', null, { Cu: 48, Zn: 42, Ni: 10 }, 'Zn', 1690, 1715, [1720, 1800], '105'],
   ['BAlSi-4', 'Al 112', { Si: 12 }, 'Al', 1070, 1080, [1080, 1120], '104'],
   ['BAlSi-3', null, { Cu: 4, Si: 10 }, 'Al', 970, 1085, [1060, 1120], '104'],
+  ['ZnAl-2', null, { Al: 2 }, 'Zn', 710, 725, [725, 800], 'none'],
+  ['ZnAl-22', null, { Al: 22 }, 'Zn', 800, 900, [900, 950], 'none'],
 ];
-
-function withBalance(
-  composition: Partial<Record<Element, number>>,
-  balance: Element,
-): Partial<Record<Element, number>> {
-  const rest = Object.entries(composition).reduce((sum, [el, w]) => sum + (el === balance ? 0 : w), 0);
-  return { ...composition, [balance]: Math.round((100 - rest) * 1000) / 1000 };
-}
+/** Classes whose ISO name is not sure. */
+const ISO_UNSURE = new Set(['BCuP-4', 'BCuP-8', 'BCuP-9']);
 
 /** Gap bands per side, in mils: [from, to, bridges to]. */
 function gapMils(id: string, group: FillerGroup): readonly [number, number, number] {
@@ -95,7 +96,7 @@ function gapMils(id: string, group: FillerGroup): readonly [number, number, numb
   if (['BCuP-3', 'BCuP-5'].includes(id)) return [2, 5, 6];
   if (group === 'BCuP') return [1, 5, 5];
   if (['BAg-4', 'BAg-20', 'BAg-37'].includes(id)) return [2, 5, 6];
-  if (group === 'BAlSi') return [2, 8, 10];
+  if (group === 'BAlSi' || group === 'ZnAl') return [2, 8, 10];
   return [2, 5, 5];
 }
 
@@ -106,6 +107,7 @@ export const FILLERS: readonly Filler[] = rows.map((r) => {
   return {
     id: r[0],
     iso: r[1],
+    isoUnsure: ISO_UNSURE.has(r[0]),
     group,
     composition: withBalance(r[2], r[3]),
     solidusK: degFToK(r[4]),
@@ -113,9 +115,9 @@ export const FILLERS: readonly Filler[] = rows.map((r) => {
     brazingK: { min: degFToK(r[6][0]), max: degFToK(r[6][1]) },
     gapBandM: { min: from * mil, max: to * mil },
     bridgesToM: bridge * mil,
-    gapSource: handbook,
+    gapSource: group === 'ZnAl' ? znAl : handbook,
     fNumber: r[7],
-    source: a58,
+    source: group === 'ZnAl' ? znAl : a58,
   };
 });
 
@@ -125,7 +127,7 @@ const byId = new Map(FILLERS.map((f) => [f.id, f]));
 export const findFiller = (id: string): Filler | undefined => byId.get(id);
 
 /** Weight percent of an element, 0 where absent. */
-export const percent = (filler: Filler, element: Element): number => filler.composition[element] ?? 0;
+export const percent = (filler: Filler, element: Element): number => percentOf(filler.composition, element);
 
 export const FLOW_SOURCE = practice('melting range sets the flow; agrees with the AWS Brazing Handbook, from memory');
 
@@ -143,11 +145,14 @@ export function flowOf(filler: Filler): Flow {
 export const workingK = (filler: Filler): number =>
   filler.brazingK.min + (filler.brazingK.max - filler.brazingK.min) / 3;
 
-/** Element densities, kg/m3. Phosphorus is counted as it lies in Cu3P (7150 kg/m3), not as the free element. */
-const elementDensity: Record<Element, number> = {
+/**
+ * Element densities, kg/m3. Phosphorus is counted as it lies in Cu3P (7150 kg/m3), zinc as it lies in brass
+ * (cartridge brass, 70 % copper, 8530 kg/m3), not as the free elements: alloying draws them together.
+ */
+const elementDensity: Readonly<Partial<Record<Element, number>>> = {
   Ag: 10490,
   Cu: 8960,
-  Zn: 7140,
+  Zn: 7670,
   P: 3190,
   Cd: 8650,
   Ni: 8908,
@@ -156,15 +161,20 @@ const elementDensity: Record<Element, number> = {
   Si: 2329,
   Al: 2700,
   Fe: 7874,
+  Pb: 11340,
 };
+/** For elements that no rod is made of, kg/m3. */
+const OTHER_DENSITY = 7500;
 
-export const DENSITY_SOURCE = derived('sum of specific volumes; element densities from the CRC Handbook, from memory');
+export const DENSITY_SOURCE = derived(
+  'sum of specific volumes; element densities from the CRC Handbook, zinc as in cartridge brass (CDA), all from memory',
+);
 
 /** Density of the alloy, kg/m3, by summing specific volumes of its elements. */
 export function densityKgM3(filler: Filler): number {
   let volume = 0;
   for (const [element, weight] of Object.entries(filler.composition)) {
-    volume += weight / 100 / elementDensity[element as Element];
+    volume += weight / 100 / (elementDensity[element as Element] ?? OTHER_DENSITY);
   }
   return 1 / volume;
 }

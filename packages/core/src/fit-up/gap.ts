@@ -3,11 +3,13 @@ import { InputError, type FieldProblem } from '../source/problem.js';
 import { entered, measured, published, type Source } from '../source/source.js';
 import { cupForOd, type Cup } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
+import { sdOfBound } from '../uncertainty/uncertainty.js';
 import { degFToK, INCH } from '../units/units.js';
+import { GAP_ROUNDING_M, readingProblems, type ReadingProblem } from './readings.js';
 
 export type Instrument = 'micrometer' | 'caliper' | 'tape';
 
-/** Half-width of what one reading may be off, m. Source: practice. */
+/** What one reading may be off at most, either way, m. Source: practice. */
 export const INSTRUMENT_UNCERTAINTY_M: Readonly<Record<Instrument, number>> = {
   micrometer: 0.0002 * INCH,
   caliper: 0.001 * INCH,
@@ -22,6 +24,8 @@ export type FitUp =
       readonly tubeOdM: readonly [number, number];
       readonly socketIdM: readonly [number, number];
       readonly instrument: Instrument;
+      /** The person has looked again: a reading far from nominal is meant. */
+      readonly confirmed?: boolean | undefined;
     }
   | { readonly mode: 'stated'; readonly gapSideM: number };
 
@@ -39,6 +43,8 @@ export interface ColdGap {
   readonly outOfRoundM: number | null;
   readonly source: Source;
   readonly notes: readonly string[];
+  /** What speaks against the readings; empty where nothing was measured. */
+  readonly problems: readonly ReadingProblem[];
 }
 
 /** Ambient the work starts from. */
@@ -56,7 +62,7 @@ function diameterProblem(field: string, value: number): FieldProblem | null {
 const mean = (pair: readonly [number, number]): number => (pair[0] + pair[1]) / 2;
 const spread = (pair: readonly [number, number]): number => Math.abs(pair[0] - pair[1]);
 
-function measuredGap(fit: Extract<FitUp, { mode: 'measured' }>): ColdGap {
+function measuredGap(tube: Tube, fit: Extract<FitUp, { mode: 'measured' }>, cup: Cup | undefined): ColdGap {
   const problems = [
     diameterProblem('fitUp.tubeOdM.0', fit.tubeOdM[0]),
     diameterProblem('fitUp.tubeOdM.1', fit.tubeOdM[1]),
@@ -74,9 +80,9 @@ function measuredGap(fit: Extract<FitUp, { mode: 'measured' }>): ColdGap {
       },
     ]);
   }
-  const u = INSTRUMENT_UNCERTAINTY_M[fit.instrument];
-  // The same instrument reads both parts: its error is taken as one per part, uniform within +-u.
-  const sd = Math.hypot(u / Math.sqrt(3), u / Math.sqrt(3)) / 2;
+  // The same instrument reads both parts: its error is taken as one per part, even within its bound.
+  const one = sdOfBound(INSTRUMENT_UNCERTAINTY_M[fit.instrument]);
+  const sd = Math.hypot(one, one) / 2;
   const outOfRound = Math.max(spread(fit.tubeOdM), spread(fit.socketIdM));
   const notes: string[] = [];
   if (fit.instrument === 'tape')
@@ -91,6 +97,7 @@ function measuredGap(fit: Extract<FitUp, { mode: 'measured' }>): ColdGap {
     outOfRoundM: outOfRound,
     source: measured(`two diameters a part, ${fit.instrument}`),
     notes,
+    problems: readingProblems(fit, tube.odM, cup ? (cup.idM.min + cup.idM.max) / 2 : null),
   };
 }
 
@@ -103,12 +110,13 @@ function statedGap(tube: Tube, gapSideM: number): ColdGap {
     sideM: gapSideM,
     minM: Math.max(0, gapSideM - half),
     maxM: gapSideM + half,
-    sdM: half / Math.sqrt(3),
+    sdM: sdOfBound(half),
     tubeOdM: tube.odM,
     socketIdM: tube.odM + 2 * gapSideM,
     outOfRoundM: null,
     source: entered('gap per side stated; tube tolerance added'),
     notes: ['stated, not measured: an expander head or gauge sets it'],
+    problems: [],
   };
 }
 
@@ -136,12 +144,13 @@ function nominalGap(tube: Tube, ownTable: boolean, cup: Cup | undefined): ColdGa
     tubeOdM: tube.odM,
     socketIdM: id,
     outOfRoundM: null,
-    source: published(`${cup.source.name}; tube tolerance ${tube.source.name}`),
+    source: published(`${cup.source.name}; tube tolerance ${tube.source.name}`, tube.source.note ?? cup.source.note),
     notes: mixed
       ? [`the cup is made for another tube (${cup.size}): measure both before heating`]
       : ownTable
         ? []
         : ['this socket is not a standard cup: its bore is assumed like one; measure it'],
+    problems: [],
   };
 }
 
@@ -157,7 +166,7 @@ export function coldGap(
   standardCup = true,
   cup: Cup | undefined = cupForOd(tube.odM),
 ): ColdGap {
-  if (fit.mode === 'measured') return measuredGap(fit);
+  if (fit.mode === 'measured') return measuredGap(tube, fit, cup);
   if (fit.mode === 'stated') return statedGap(tube, fit.gapSideM);
   return nominalGap(tube, standardCup, cup);
 }
@@ -182,6 +191,7 @@ export function bushGap(inner: ColdGap, wallM: number, gapSideM: number): ColdGa
     outOfRoundM: null,
     source: entered('gap between bush and socket stated'),
     notes: ['stated, not measured'],
+    problems: [],
   };
 }
 
@@ -231,25 +241,42 @@ export type GapVerdict = 'seizes' | 'tight' | 'in band' | 'bridgeable' | 'too wi
 export const GAP_ADVICE: Readonly<Record<GapVerdict, string>> = {
   seizes:
     'the gap shuts before the filler flows: ream the socket, choose another fitting, or braze with the other part outside',
-  tight: 'tighter at heat than this rod wants: ream or re-size, or take a thinner-flowing rod',
+  tight: 'tighter at heat than this rod wants: ream or re-size, or take a rod that likes a tighter gap',
   'in band': 'fits this rod at heat',
   bridgeable: 'wider than the band: only a sluggish rod bridges it; re-size if you can',
-  'too wide': 'no rod of this class bridges it: re-size, re-swage or take another fitting',
+  'too wide': 'wider than this rod bridges: re-size, re-swage or take another fitting',
 };
 
-/** The largest gap any class in the tables bridges in a capillary joint, m; a joint beyond it needs other parts. */
+/** How a gap lies to a band; within rounding (0.0002 in) of an edge it is inside. */
 export function gapVerdict(gapM: number, band: { min: number; max: number }, bridgesToM: number): GapVerdict {
-  const tolerance = 1e-9;
+  const rounding = GAP_ROUNDING_M + 1e-9;
   if (gapM <= 0) return 'seizes';
-  if (gapM < band.min - tolerance) return 'tight';
-  if (gapM <= band.max + tolerance) return 'in band';
-  return gapM <= bridgesToM + tolerance ? 'bridgeable' : 'too wide';
+  if (gapM < band.min - rounding) return 'tight';
+  if (gapM <= band.max + rounding) return 'in band';
+  return gapM <= bridgesToM + rounding ? 'bridgeable' : 'too wide';
+}
+
+/** Verdicts from the best to the worst. */
+const WORSE_LAST: readonly GapVerdict[] = ['in band', 'tight', 'bridgeable', 'too wide', 'seizes'];
+export const worstOf = (verdicts: readonly GapVerdict[]): GapVerdict =>
+  verdicts.reduce((worst, v) => (WORSE_LAST.indexOf(v) > WORSE_LAST.indexOf(worst) ? v : worst), 'in band');
+
+/** The worst verdict of a gap that was read: at its mean, its smallest and its largest; elsewhere at its mean. */
+export function fitVerdict(
+  gap: Pick<HotGap, 'sideM' | 'minM' | 'maxM'>,
+  read: boolean,
+  band: { min: number; max: number },
+  bridgesToM: number,
+): GapVerdict {
+  const at = (m: number): GapVerdict => gapVerdict(m, band, bridgesToM);
+  return worstOf(read ? [at(gap.sideM), at(gap.minM), at(gap.maxM)] : [at(gap.sideM)]);
 }
 
 const normalCdf = (z: number): number => 0.5 * (1 + erf(z / Math.SQRT2));
 
-/** Probability that a gap with mean and standard deviation lies in the band; a step where sd is 0. */
+/** Probability that a gap with mean and standard deviation lies in the band, rounding included; a step where sd is 0. */
 export function probabilityInBand(gapM: number, sdM: number, band: { min: number; max: number }): number {
-  if (sdM <= 0) return gapM >= band.min && gapM <= band.max ? 1 : 0;
-  return normalCdf((band.max - gapM) / sdM) - normalCdf((band.min - gapM) / sdM);
+  const [low, high] = [band.min - GAP_ROUNDING_M, band.max + GAP_ROUNDING_M];
+  if (sdM <= 0) return gapM >= low && gapM <= high ? 1 : 0;
+  return normalCdf((high - gapM) / sdM) - normalCdf((low - gapM) / sdM);
 }

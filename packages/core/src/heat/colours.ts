@@ -24,10 +24,34 @@ export function colourAt(tempK: number): string {
   return seen;
 }
 
-/** What paste flux looks like, by temperature. Source: practice. */
-export const FLUX_SIGNS = [
-  { atK: degFToK(212), says: 'water boils off' },
-  { atK: degFToK(600), says: 'puffs up' },
-  { atK: degFToK(800), says: 'goes milky and quiet' },
-  { atK: degFToK(1100), says: 'clear and wet like water: near brazing temperature' },
-] as const;
+/** One thing a flux shows while it warms. */
+export interface FluxSign {
+  readonly atK: number;
+  readonly says: string;
+}
+
+const sign = (f: number, says: string): FluxSign => ({ atK: degFToK(f), says });
+const BOILS = sign(212, 'water boils off');
+
+/**
+ * What a flux shows, by its class: paste for silver rods clears about 1100 degF, a flux made for brass rod or aluminium
+ * near its own range. Source: practice. A class that is not named here clears where it begins to work.
+ */
+export function fluxSigns(flux: { readonly id: string; readonly activeK: { readonly min: number } }): FluxSign[] {
+  if (/^FB3-[AC]$|^FB4-A$/.test(flux.id))
+    return [
+      BOILS,
+      sign(600, 'puffs up'),
+      sign(800, 'goes milky and quiet'),
+      sign(1100, 'clear and wet like water: near brazing temperature'),
+    ];
+  const clears = { atK: flux.activeK.min, says: 'melts clear and wet: it begins to work here, and the rod soon after' };
+  if (flux.id === 'FB3-K')
+    return [{ ...clears, says: 'comes with the gas: the flame turns green, the metal stays bright' }];
+  if (flux.id.startsWith('FB1') || flux.id.startsWith('Cs'))
+    return [BOILS, { ...clears, says: 'melts clear and wet: the only sign there is, aluminium shows no colour' }];
+  return [BOILS, sign(1000, 'swells and dries to a crust'), clears];
+}
+
+/** Aluminium melts before it shows a colour; everything else here glows first. */
+export const showsColour = (families: readonly string[]): boolean => !families.includes('aluminium');

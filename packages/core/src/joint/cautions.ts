@@ -1,7 +1,7 @@
 import { percent } from '../fillers/fillers.js';
 import { said } from '../units/say.js';
 import { PSI } from '../units/units.js';
-import { isCast } from '../metals/metals.js';
+import { isCast, isCopperBase, isLeaded, metalPercent } from '../metals/metals.js';
 import { schoolSays, type SchoolId } from '../schools/schools.js';
 import type { JointPlan } from './plan.js';
 
@@ -45,14 +45,19 @@ export function schoolCautions(plan: JointPlan): Caution[] {
     );
   }
   add('heat', 'fillet');
-  const noQuench = schools.cooling === 'quench' && [plan.tubeMetal, plan.socketMetal].some(isCast);
-  add(
-    'cool',
-    'cooling',
-    noQuench ? 'Cooling: by itself. A cast part is never quenched, whatever the school.' : undefined,
-  );
+  add('cool', 'cooling', schools.cooling === 'quench' ? noQuench(plan) : undefined);
   add('cool', 'shutOff');
   return out;
+}
+
+/** Why this joint is never quenched, whatever the school; undefined where it may be. */
+function noQuench({ tubeMetal, socketMetal, service }: JointPlan): string | undefined {
+  const parts = [tubeMetal, socketMetal];
+  if (parts.some(isCast)) return 'Cooling: by itself. A cast part is never quenched, whatever the school.';
+  if (parts.some(isLeaded)) return 'Cooling: by itself. Leaded brass cracks when it is quenched, whatever the school.';
+  return service.hygroscopicOil
+    ? 'Cooling: by itself. No water near an open line with this oil, whatever the school.'
+    : undefined;
 }
 
 /** The cautions that belong to this joint, each at the step where it matters. Source: file of cautions, practice. */
@@ -87,9 +92,17 @@ export function cautionsFor(plan: JointPlan): Caution[] {
   );
   if (chosen && percent(chosen.filler, 'Cd') > 0)
     add('heat', 'Cadmium fume kills: local exhaust, head out of the plume.');
-  if (plan.tubeMetal.family === 'brass' || plan.socketMetal.family === 'brass')
-    add('heat', 'White smoke off brass means too hot: zinc is burning out.');
-  if (chosen?.flux) add('heat', 'Flux fume harms: ventilate. Black and crusted flux is dead: stop, clean, reflux.');
+  const zinc = [plan.tubeMetal, plan.socketMetal].some((m) => isCopperBase(m) && metalPercent(m, 'Zn') >= 1);
+  if (zinc) add('heat', 'White smoke off brass means too hot: zinc is burning out.');
+  if ([plan.tubeMetal, plan.socketMetal].some((m) => m.skin === 'Zn'))
+    add('prepare', 'Take the zinc off an inch back from the joint: its fume harms, and nothing wets it.');
+  if (chosen?.flux)
+    add(
+      'heat',
+      chosen.filler.group === 'BAlSi' || chosen.filler.group === 'ZnAl'
+        ? 'Flux fume harms: ventilate. Aluminium shows no colour before it runs: watch the flux, not the metal.'
+        : 'Flux fume harms: ventilate. Black and crusted flux is dead: stop, clean, reflux.',
+    );
   if (plan.service.hygroscopicOil)
     add('heat', 'No wet rag near an open line with this oil: use heat-absorbing paste or gel.');
   add('cool', plan.purge ? 'Keep nitrogen on until the joint is cool to the touch.' : 'Let it cool by itself.');

@@ -71,7 +71,13 @@ function candidates(spec: JointSpec, plan: JointPlan, fillerId: string, shop: Pa
       schools: { ...s.schools, phosphorusOnBrass: 'permissive' },
     }));
   if (spec.socket.kind === 'patch')
-    add('allow a temporary, dated patch', 4, (s) => ({ ...s, schools: { ...s.schools, patch: 'temporary' } }));
+    add('allow a temporary patch, with the day it is cut out', 4, (s) => ({
+      ...s,
+      schools: { ...s.schools, patch: 'temporary' },
+      patch: s.patch?.cutOutBy
+        ? s.patch
+        : { holeM: s.patch?.holeM ?? 0.003, cutOutBy: 'a day to be said', cutOutOn: null },
+    }));
   if (!spec.cadmiumReason)
     add('record a reason for cadmium, and its fume control', 8, (s) => ({
       ...s,

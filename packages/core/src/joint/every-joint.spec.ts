@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { FILLERS } from '../fillers/fillers.js';
+import { GAP_ROUNDING_M } from '../fit-up/readings.js';
 import { InputError } from '../source/problem.js';
 import { anyJoint, anyLine } from '../testing/arbitraries.js';
 import { sampleJoint, sampleLine } from '../testing/samples.js';
@@ -32,7 +34,7 @@ const always = (says: (plan: JointPlan, joint: JointSpec, line: LineConditions) 
 describe('whatever the joint', () => {
   it('every class has a verdict, and every refusal a reason with a source', () => {
     always(({ selection }) => {
-      expect(selection.judgements).toHaveLength(30);
+      expect(selection.judgements).toHaveLength(FILLERS.length);
       for (const j of selection.judgements) {
         for (const f of j.findings) expect(f.source.name.length).toBeGreaterThan(3);
         if (j.verdict === 'refused')
@@ -56,12 +58,13 @@ describe('whatever the joint', () => {
   });
 
   it('an allowed rod never melts its base metal, and its gap is open at heat', () => {
-    always(({ selection, tubeMetal, socketMetal }) => {
+    always((plan) => {
+      const { selection, tubeMetal, socketMetal } = plan;
       const solidus = Math.min(tubeMetal.solidusK, socketMetal.solidusK);
       for (const j of selection.judgements.filter((x) => x.verdict !== 'refused')) {
         expect(j.filler.brazingK.min).toBeLessThan(solidus);
         expect(j.gap.sideM).toBeGreaterThan(0);
-        expect(j.gap.sideM).toBeLessThanOrEqual(j.filler.bridgesToM + 1e-9);
+        if (plan.patch === null) expect(j.gap.sideM).toBeLessThanOrEqual(j.filler.bridgesToM + GAP_ROUNDING_M + 1e-9);
       }
     });
   });
@@ -84,7 +87,7 @@ describe('whatever the joint', () => {
       expect(overlap.answers.filter((a) => a.governs)).toHaveLength(1);
       if (filler) expect(filler.massKg > 0 && filler.massKg < 5 && Number.isFinite(filler.lengthM)).toBe(true);
       if (purge) expect(purge.waitS > 0 && Number.isFinite(purge.waitS)).toBe(true);
-      if (rating.annealedPa !== null) expect(rating.annealedPa).toBeGreaterThan(0);
+      if (rating.ratedPa !== null) expect(rating.ratedPa).toBeGreaterThan(0);
       expect(gap.minM).toBeLessThanOrEqual(gap.sideM + 1e-12);
       expect(gap.maxM).toBeGreaterThanOrEqual(gap.sideM - 1e-12);
     });
@@ -118,7 +121,7 @@ describe('whatever the joint', () => {
         }),
         sampleLine(),
       );
-      if (plan?.rating.drawnPa) expect(plan.rating.annealedPa ?? 0).toBeLessThan(plan.rating.drawnPa);
+      if (plan?.rating.drawnPa) expect(plan.rating.ratedPa ?? 0).toBeLessThan(plan.rating.drawnPa);
     }
   });
 });

@@ -1,5 +1,6 @@
 import { flowOf, FLOW_SOURCE, type Filler } from '../fillers/fillers.js';
 import type { Position } from '../qualification/range.js';
+import { PATCH_SOURCE, patchSteps } from '../repair/patch.js';
 import { practice, type Source } from '../source/source.js';
 
 /** One sweep of the rod around the clock, in hours; `to` may be below `from` when it runs anticlockwise. */
@@ -21,8 +22,15 @@ const allRound: readonly FeedSweep[] = [{ fromHour: 6, toHour: 18.6, clockwise: 
 
 const source = practice('feeding order by position and flow of the rod');
 
-/** Where to heat and feed, by position and by how the alloy flows. */
-export function feedPlan(filler: Filler, position: Position): FeedPlan {
+/** Where to heat and feed, by position and by how the alloy flows; how a patch is built up. */
+export function feedPlan(filler: Filler, position: Position, patch = false): FeedPlan {
+  if (patch)
+    return {
+      title: 'Built up from outside, dab by dab: nothing is drawn in.',
+      steps: patchSteps(filler.group === 'ZnAl'),
+      sweeps: [],
+      source: PATCH_SOURCE,
+    };
   const runs = flowOf(filler) === 'runs like water';
   if (position === 'horizontal') {
     return {

@@ -1,6 +1,7 @@
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
 import type { GrooveSpec } from '../braze-weld/groove.js';
+import type { PatchSpec } from '../repair/patch.js';
 import type { Position } from '../qualification/range.js';
 import type { CodeSetId, Schools } from '../schools/schools.js';
 import type { SocketKind } from '../strength/overlap.js';
@@ -17,6 +18,8 @@ export interface JointSpec {
   };
   /** The bush between tube and socket of a three-piece joint. */
   readonly bush: { readonly metalId: string; readonly wallM: number; readonly gapSideM: number } | null;
+  /** The hole of a patch and when it is cut out; null or absent where it is none. */
+  readonly patch?: PatchSpec | null | undefined;
   /** The seam of a braze-welded groove. */
   readonly groove: GrooveSpec | null;
   readonly fitUp: FitUp;

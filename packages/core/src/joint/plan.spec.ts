@@ -20,7 +20,7 @@ describe('a joint plan', () => {
       /^PF-07 takes BAg-\d+ with black flux FB3-C\. The stub is steel\.$/,
     );
     expect(sentence(sampleJoint({ fitUp: measuredGapIn(0.012) }), sampleLine())).toBe(
-      'PF-07: no rod serves it as it is. The gap is too wide for all of them.',
+      'PF-07: no rod serves it as it is. The gap is too wide for all of them. Instead: wider than this rod bridges: re-size, re-swage or take another fitting.',
     );
     expect(sentence(sampleJoint(), sampleLine({ serviceId: 'ammonia' }))).toContain('refused');
   });

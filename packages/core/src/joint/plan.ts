@@ -1,9 +1,11 @@
 import { planGroove, type GroovePlan } from '../braze-weld/groove.js';
 import type { Catalogue } from '../catalogue/catalogue.js';
-import { fillerUse, type FillerUse } from '../filler-use/filler-use.js';
+import { fillerUse, patchUse, type FillerUse } from '../filler-use/filler-use.js';
 import { bushGap, coldGap, type ColdGap, type HotGap } from '../fit-up/gap.js';
+import { cannotTell } from '../fit-up/readings.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
+import type { PatchSpec } from '../repair/patch.js';
 import { oxygenLimitFor } from '../purge/limit.js';
 import { purgeLine, type PurgeResult } from '../purge/single-line.js';
 import type { JointVariables } from '../qualification/range.js';
@@ -15,6 +17,7 @@ import { selectFiller, type ColdFit, type FillerJudgement, type Selection } from
 import { findService, type Service } from '../services/services.js';
 import { InputError, type FieldProblem } from '../source/problem.js';
 import { overlap, type OverlapResult } from '../strength/overlap.js';
+import { COVERAGE } from '../uncertainty/uncertainty.js';
 import type { Cup } from '../tube/cup.js';
 import { boreM, findTubeStandard, type Tube } from '../tube/tube.js';
 import type { JointSpec, LineConditions } from './joint.js';
@@ -33,6 +36,8 @@ export interface JointPlan {
   readonly partNearby: SensitivePart | null;
   /** Schools that hold for this joint. */
   readonly schools: Schools;
+  /** The hole it covers, where the joint is a patch. */
+  readonly patch: PatchSpec | null;
   readonly gap: ColdGap;
   readonly fit: ColdFit;
   readonly selection: Selection;
@@ -124,24 +129,40 @@ function gapTrouble(selection: Selection): string {
   return verdicts.size === 1 ? `gap ${[...verdicts].join('')}` : 'no rod';
 }
 
+/** What the joint itself is refused for, in a few words for a schedule's cell. */
+const REFUSED_SHORT: Readonly<Record<string, string>> = {
+  'readings does not go in': 'does not go in',
+  'readings far from nominal': 'confirm the reading',
+};
+
 function troublesOf(
   selection: Selection,
+  gap: ColdGap,
   over: OverlapResult,
   rating: RatingResult,
-  unmeasured: boolean,
+  spec: JointSpec,
+  schools: Schools,
+  ratedService: boolean,
 ): { trouble: Trouble; troubles: string[] } {
   const stops: string[] = [];
   const looks: string[] = [];
   const chosen = selection.chosen;
   if (!chosen) {
     const joint = selection.jointFindings.find((f) => f.effect === 'refuse');
-    stops.push(joint ? 'joint refused' : gapTrouble(selection));
+    const reading = joint?.rule === 'readings' ? REFUSED_SHORT[`readings ${gap.problems[0]?.kind ?? ''}`] : undefined;
+    stops.push(reading ?? (joint ? 'joint refused' : gapTrouble(selection)));
   }
+  if (chosen && spec.fillerId && chosen.filler.id !== spec.fillerId) stops.push(`${spec.fillerId} is refused`);
   if (rating.verdict === 'under design pressure') stops.push('rating under design');
-  if (unmeasured) looks.push('measure it');
-  if (chosen && chosen.gapVerdict !== 'in band') looks.push(`gap ${chosen.gapVerdict}`);
+  if (schools.gap === 'measure' && spec.fitUp.mode === 'nominal') looks.push('measure it');
+  if (chosen && chosen.gapVerdict !== 'in band' && spec.socket.kind !== 'patch') looks.push(`gap ${chosen.gapVerdict}`);
+  if (chosen && spec.fitUp.mode === 'measured' && cannotTell(COVERAGE * gap.sdM, chosen.filler.gapBandM))
+    looks.push(`${spec.fitUp.instrument} cannot tell the gap`);
   if (rating.verdict === 'under test pressure') looks.push('rating under test');
+  if (rating.verdict === 'no table' && ratedService) looks.push('no rating');
   if (!over.enough) looks.push('overlap short');
+  if (spec.socket.kind === 'patch' && spec.patch?.cutOutBy && !spec.patch.cutOutOn)
+    looks.push(`cut out by ${spec.patch.cutOutBy}`);
   if (chosen?.findings.some((f) => f.rule === 'procedure-cover' && f.effect === 'caution'))
     looks.push('needs a procedure');
   return { trouble: stops.length ? 'stop' : looks.length ? 'look' : 'none', troubles: [...stops, ...looks] };
@@ -166,10 +187,15 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     metals,
     metalsKey: metalsKey(metals),
     kind: spec.socket.kind,
+    tubeStandardId: tube.standardId,
+    tubeOdM: tube.odM,
+    readingProblems: gap.problems,
+    patch: spec.patch ?? null,
     service,
     schools,
     serviceMaxK: line.serviceMaxK,
     partNearby: parts.part,
+    partDistanceM: spec.partNearby?.distanceM ?? null,
     movement: spec.movement,
     cadmiumReason: spec.cadmiumReason,
     procedures,
@@ -194,6 +220,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     service,
     partNearby: parts.part,
     schools,
+    patch: spec.socket.kind === 'patch' ? (spec.patch ?? null) : null,
     gap,
     fit,
     selection,
@@ -204,8 +231,8 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
         ? null
         : purgeLine({ lengthM: line.lengthM, boreM: boreM(tube), limit: limit.limit }),
     limitBy: limit.by,
-    filler: chosen ? fillerUse(chosen.filler, gapsOf(chosen), over.overlapM, tube.wallM, spec.rodForm) : null,
-    ...troublesOf(selection, over, rating, schools.gap === 'measure' && spec.fitUp.mode === 'nominal'),
+    filler: chosen ? useOf(chosen, spec, over, tube) : null,
+    ...troublesOf(selection, gap, over, rating, spec, schools, service.kind !== 'structure'),
     restsOn: ownRows(catalogue, parts, chosen),
     asks: {
       pNumbers: [tubeMetal.pNumber, socketMetal.pNumber],
@@ -218,6 +245,12 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     },
   };
 }
+
+/** Filler for the joint: the gap and its fillets, or the dome of a patch. */
+const useOf = (chosen: FillerJudgement, spec: JointSpec, over: OverlapResult, tube: Tube): FillerUse =>
+  spec.socket.kind === 'patch' && spec.patch
+    ? patchUse(chosen.filler, spec.patch, spec.rodForm)
+    : fillerUse(chosen.filler, gapsOf(chosen), over.overlapM, tube.wallM, spec.rodForm);
 
 /** The gap at heat of one class, or both where a bush makes two. */
 export const gapsOf = (j: Pick<FillerJudgement, 'gap' | 'outerGap'>): readonly HotGap[] =>

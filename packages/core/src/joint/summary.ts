@@ -3,6 +3,7 @@ import { netFiller } from '../filler-use/filler-use.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { GapVerdict } from '../fit-up/gap.js';
 import type { JointVariables } from '../qualification/range.js';
+import { patchVolumeM3 } from '../repair/patch.js';
 import { gapsOf, type JointPlan, type Trouble } from './plan.js';
 
 /** One class that a joint allows, with what a list needs of it. */
@@ -23,7 +24,7 @@ export interface JointSummary {
   /** Gap per side at heat of the chosen class, m. */
   readonly hotSideM: number | null;
   readonly overlapM: number | null;
-  readonly annealedPa: number | null;
+  readonly ratedPa: number | null;
   readonly trouble: Trouble;
   readonly troubles: readonly string[];
   readonly form: RodFormId;
@@ -44,7 +45,9 @@ export function summaryOf(plan: JointPlan): JointSummary {
   const allowed: AllowedRod[] = [];
   for (const j of selection.judgements) {
     if (j.verdict === 'refused') break;
-    const { netM3 } = netFiller(gapsOf(j), plan.overlap.overlapM, plan.tube.wallM);
+    const netM3 = plan.patch
+      ? patchVolumeM3(plan.patch)
+      : netFiller(gapsOf(j), plan.overlap.overlapM, plan.tube.wallM).netM3;
     allowed.push({ id: j.filler.id, score: j.score, netM3, gapVerdict: j.gapVerdict });
   }
   return {
@@ -53,7 +56,7 @@ export function summaryOf(plan: JointPlan): JointSummary {
     gapSideM: plan.gap.sideM,
     hotSideM: chosen?.gap.sideM ?? null,
     overlapM: plan.overlap.overlapM,
-    annealedPa: plan.rating.annealedPa,
+    ratedPa: plan.rating.ratedPa,
     trouble: plan.trouble,
     troubles: plan.troubles,
     form: plan.filler?.form.id ?? 'flat',
@@ -74,7 +77,7 @@ export function seamSummary(plan: GroovePlan): JointSummary {
     gapSideM: null,
     hotSideM: null,
     overlapM: null,
-    annealedPa: null,
+    ratedPa: null,
     trouble: plan.refused ? 'stop' : 'none',
     troubles: plan.refused ? ['not for braze-welding'] : [],
     form: 'round-1/8',

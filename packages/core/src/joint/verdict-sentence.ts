@@ -13,6 +13,8 @@ export interface VerdictSentence {
 function unusual(plan: JointPlan): string {
   if ([plan.tubeMetal.id, plan.socketMetal.id].includes('plated-steel')) return ' The stub is steel.';
   const chosen = plan.selection.chosen;
+  if (plan.patch)
+    return `${chosen?.filler.group === 'ZnAl' ? ' By name it is soldering.' : ''} A patch: cut out by ${plan.patch.cutOutBy ?? 'a day to be said'}.`;
   if (chosen && chosen.gapVerdict === 'tight') return ' Tight at heat.';
   if (chosen && chosen.gapVerdict === 'bridgeable') return ' A wide gap: only a sluggish rod bridges it.';
   if (plan.tubeMetal.family === 'brass' || plan.socketMetal.family === 'brass') return ' Brass starts to melt early.';
@@ -25,9 +27,12 @@ export function verdictSentence(mark: string, plan: JointPlan): VerdictSentence 
   const chosen = plan.selection.chosen;
   if (!chosen) {
     const joint = plan.selection.jointFindings.find((f) => f.effect === 'refuse');
-    const why = joint ? '' : ` ${plan.troubles[0] === 'gap too wide' ? 'The gap is too wide for all of them.' : ''}`;
+    const why = plan.troubles[0] === 'gap too wide' ? ' The gap is too wide for all of them.' : '';
+    const instead = plan.selection.instead ? ` Instead: ${plan.selection.instead}.` : '';
     return {
-      lead: joint ? `${mark} is refused: ${joint.says}` : `${mark}: no rod serves it as it is.${why}`.trim(),
+      lead: joint
+        ? `${mark} is refused: ${joint.says}${instead}`
+        : `${mark}: no rod serves it as it is.${why}${instead}`,
       rod: null,
       middle: '',
       flux: null,

@@ -9,9 +9,15 @@ import { DEFAULT_LOSS } from '../filler-use/filler-use.js';
 import { ROD_FORMS } from '../filler-use/rod-forms.js';
 import { BRAZING_STARTS_K, BRAZING_STARTS_SOURCE, DENSITY_SOURCE, densityLbIn3, SOLDERS } from '../fillers/fillers.js';
 import { INSTRUMENT_UNCERTAINTY_M } from '../fit-up/gap.js';
-import { FLUX_SIGNS, HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
+import { fluxSigns, HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
+import { heatReachM, REACH_SOURCE } from '../heat/sensitive-parts.js';
 import { DEFAULT_LIMIT, FLOW_PRACTICE, PURGE_SOURCE } from '../purge/single-line.js';
-import { ANNEALED_STRESS, RATING_SOURCE } from '../rating/rating.js';
+import { findMetal } from '../metals/metals.js';
+import { tubeStressOf } from '../rating/stress.js';
+import { writeComposition } from '../composition/composition.js';
+import { FLUX_COUNT_SOURCE } from '../rod-list/rod-list.js';
+import { COVERAGE_SOURCE } from '../uncertainty/uncertainty.js';
+import { GAP_ROUNDING_M, READING_SOURCE } from '../fit-up/readings.js';
 import { DEFAULT_WEIGHTS, WEIGHT_SOURCE } from '../selection/preferences.js';
 import { SCHOOLS } from '../schools/schools.js';
 import { SERVICES } from '../services/services.js';
@@ -42,14 +48,14 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
     ...tables.metals.map((m) => ({
       table: 'Base metals',
       item: m.name,
-      value: `melts ${f(m.solidusK)} to ${f(m.liquidusK)}; expansion ${(m.expansionPerK * 1e6).toFixed(1)}e-6/K; k ${m.conductivityWmK} W/mK; cp ${m.heatCapacityJkgK} J/kgK; ${m.densityKgM3} kg/m³`,
+      value: `${m.composition ? `${writeComposition(m.composition)}; ` : ''}melts ${f(m.solidusK)} to ${f(m.liquidusK)}; expansion ${(m.expansionPerK * 1e6).toFixed(1)}e-6/K; k ${m.conductivityWmK} W/mK; cp ${m.heatCapacityJkgK} J/kgK; ${m.densityKgM3} kg/m³`,
       source: m.source,
       row: { table: 'metal' as const, key: m.id },
     })),
     ...tables.metals.map((m) => ({
       table: 'Tensile strength for overlap',
       item: m.name,
-      value: `${Math.round(m.tensilePa / 6894757)} ksi`,
+      value: `${Math.round(m.tensilePa / PSI / 1000)} ksi`,
       source: m.tensileSource,
     })),
     ...tables.fillers.map((x) => ({
@@ -60,7 +66,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
         .join(
           ', ',
         )}; solidus ${f(x.solidusK)}, liquidus ${f(x.liquidusK)}, brazing ${f(x.brazingK.min)} to ${f(x.brazingK.max)}`,
-      source: x.source,
+      source: x.isoUnsure ? { ...x.source, note: `ISO name${x.iso ? ` ${x.iso}` : ''} not sure` } : x.source,
       row: { table: 'filler' as const, key: x.id },
     })),
     ...tables.fillers.map((x) => ({
@@ -96,24 +102,54 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       source: c.source,
       row: { table: 'cup' as const, key: c.size },
     })),
-    ...ANNEALED_STRESS.map(([tempF, psi]) => ({
-      table: 'Allowable stress of annealed copper',
-      item: `${tempF} °F`,
-      value: said(psi * PSI, 'pressure'),
-      source: RATING_SOURCE,
-    })),
+    ...(['copper', 'stainless-304', 'steel'] as const).flatMap((id) => {
+      const metal = findMetal(id);
+      const stress = metal && tubeStressOf(metal);
+      return (stress?.table ?? []).map(([tempF, psi], i) => ({
+        table: 'Allowable stress of tube and pipe',
+        item: `${metal?.name ?? id}, ${i === 0 && stress?.rule === 'pipe' ? 'up to ' : ''}${tempF} °F`,
+        value: `${said(psi * PSI, 'pressure')}${stress?.rule === 'pipe' ? `, ${stress.note ?? ''}` : ', annealed'}`,
+        source: stress?.source ?? practice(),
+      }));
+    }),
+    {
+      table: 'Defaults of the computation',
+      item: 'smallest and largest reading; rounding at a band’s edge',
+      value: thin(GAP_ROUNDING_M),
+      source: READING_SOURCE,
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'what ± and doubt mean',
+      value: 'about 95 %, coverage factor 2',
+      source: COVERAGE_SOURCE,
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'how far heat reaches along a tube',
+      value: `copper ${said(heatReachM({ conductivityWmK: 339 }), 'length')}, brass ${said(heatReachM({ conductivityWmK: 115 }), 'length')}, steel ${said(heatReachM({ conductivityWmK: 51 }), 'length')}`,
+      source: REACH_SOURCE,
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'flux by jar and brush',
+      value: 'half a pound a jar; a brush for 30 joints',
+      source: FLUX_COUNT_SOURCE,
+    },
     ...Object.entries(INSTRUMENT_UNCERTAINTY_M).map(([instrument, m]) => ({
       table: 'Instruments',
       item: instrument,
       value: `±${thin(m)} in a reading`,
       source: practice('half the finest division a hand reads'),
     })),
-    ...FLUX_SIGNS.map((s) => ({
-      table: 'What paste flux shows',
-      item: f(s.atK),
-      value: s.says,
-      source: practice(),
-    })),
+    ...tables.fluxes.flatMap((x) =>
+      fluxSigns(x).map((s) => ({
+        table: 'What a flux shows',
+        item: `${x.id}, ${f(s.atK)}`,
+        value: s.says,
+        source: practice(),
+      })),
+    ),
     ...tables.fillers.map((x) => ({
       table: 'Filler density',
       item: x.id,
@@ -161,7 +197,11 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
     ...ROD_FORMS.map((r) => ({
       table: 'Forms of rod',
       item: r.name,
-      value: `${(r.areaM2 * 1e6).toFixed(2)} mm²${r.pieceM ? `, ${said(r.pieceM, 'length')} a piece` : ''}`,
+      value: `${(r.areaM2 * 1e6).toFixed(2)} mm²${r.pieceM ? `, ${said(r.pieceM, 'length')} a piece` : ''}; ${Object.entries(
+        r.sold,
+      )
+        .map(([g, by]) => `${g} by the ${by}`)
+        .join(', ')}`,
       source: r.source,
     })),
     ...SCHOOLS.map((s) => ({

@@ -13,7 +13,7 @@ export interface JointOrder {
   readonly stages: readonly VentStage[];
   /** Joints that no vent sweeps: they stand in a dead leg. */
   readonly unswept: readonly string[];
-  /** Where a hole would have to be drilled or a cap cracked so that those are swept. */
+  /** Points where the gas would have to come out so that those are swept (`deadLegAdvice`). */
   readonly bleeds: readonly string[];
   /** No order has fewer stages than this. */
   readonly atLeast: number;

@@ -1,49 +1,24 @@
 import type { Metal } from '../metals/metals.js';
-import { requireRange } from '../source/problem.js';
 import { practice, published, type Source } from '../source/source.js';
 import type { Temper, Tube } from '../tube/tube.js';
 import { said } from '../units/say.js';
 import { degFToK, PSI } from '../units/units.js';
+import { DRAWN_STRESS_100, stressAt, tubeStressOf, type TubeStress } from './stress.js';
 
-const cda = published('CDA Copper Tube Handbook');
-export const RATING_SOURCE = cda;
-
-/** Allowable stress of copper tube: [degF, annealed psi]. */
-export const ANNEALED_STRESS: readonly (readonly [number, number])[] = [
-  [100, 6000],
-  [150, 5100],
-  [200, 4900],
-  [250, 4800],
-  [300, 4700],
-  [350, 4000],
-  [400, 3000],
-];
-const drawnAt100 = 10300;
-
-/**
- * Allowable stress of annealed copper at a temperature, Pa, straight between table points; flat under 100 degF.
- * @throws InputError above 400 degF, where the table ends
- */
-export function annealedCopperStressPa(tempK: number): number {
-  requireRange('serviceMaxK', tempK, 1, degFToK(400) + 1e-9, 'K (400 °F)');
-  const points = ANNEALED_STRESS.map(([f, psi]) => [degFToK(f), psi * PSI] as const);
-  const first = points[0];
-  if (!first || tempK <= first[0]) return 6000 * PSI;
-  for (let i = 1; i < points.length; i++) {
-    const a = points[i - 1];
-    const b = points[i];
-    if (a && b && tempK <= b[0]) return a[1] + ((b[1] - a[1]) * (tempK - a[0])) / (b[0] - a[0]);
-  }
-  return 3000 * PSI;
-}
-
-/** Thin-wall rating P = 2 S t / (D - 0.8 t), Pa, with the least wall t and largest OD D, m. */
+/** Thin-wall rating of copper tube P = 2 S t / (D - 0.8 t), Pa, with the least wall t and largest OD D, m. */
 export const pressureRating = (stressPa: number, leastWallM: number, largestOdM: number): number =>
   (2 * stressPa * leastWallM) / (largestOdM - 0.8 * leastWallM);
 
+/** Y of the pipe formula for ductile metals at these temperatures. Source: ASME B31.5 and B31.9, memory. */
+export const PIPE_Y = 0.4;
+
+/** Pipe P = 2 S E t / (D - 2 Y t), Pa. Source: ASME B31.5 and B31.9, memory. */
+export const pipeRating = (stressPa: number, seam: number, leastWallM: number, largestOdM: number): number =>
+  (2 * stressPa * seam * leastWallM) / (largestOdM - 2 * PIPE_Y * leastWallM);
+
 export interface RatingResult {
-  /** Rating after brazing has annealed the tube, Pa; null where no table covers it. */
-  readonly annealedPa: number | null;
+  /** Rating after brazing, Pa; copper is counted annealed. Null where no table covers it. */
+  readonly ratedPa: number | null;
   /** Rating as drawn, for comparison only, Pa. */
   readonly drawnPa: number | null;
   readonly leastWallM: number;
@@ -52,12 +27,24 @@ export interface RatingResult {
   readonly source: Source;
 }
 
-const rate = (tube: Tube, stressPa: number, temper: Temper): number => {
-  const od = tube.odM + (temper === 'annealed' ? tube.annealedOdToleranceM : tube.odToleranceM);
-  return pressureRating(stressPa, tube.wallM - tube.wallToleranceM, od);
-};
+const largestOd = (tube: Tube, temper: Temper): number =>
+  tube.odM + (temper === 'annealed' ? tube.annealedOdToleranceM : tube.odToleranceM);
 
-/** Annealed rating of copper tube against the line's design and test pressure (gauge, Pa). */
+/** Whose rating it is: the stress has one source, the size another; neither signs for the other. */
+function sourceOf(tube: Tube, stress: TubeStress): Source {
+  const name =
+    stress.rule === 'copper tube'
+      ? `stress and formula of the ${stress.source.name}; size from ${tube.source.name}`
+      : `P = 2 S E t / (D - 2 Y t) of ASME B31.5 and B31.9; stress from ${stress.source.name}; size from ${tube.source.name}`;
+  return published(name, tube.source.note ?? stress.source.note);
+}
+
+const OTHERWISE = practice('no allowable stress on file');
+
+/**
+ * Rating of a tube after brazing against the line's design and test pressure (gauge, Pa): copper as annealed by the
+ * flame, steel and stainless by the rule for pipe. A metal without a table, or a temperature past its end, is marked.
+ */
 export function ratingAfterBrazing(
   tube: Tube,
   metal: Metal,
@@ -66,22 +53,45 @@ export function ratingAfterBrazing(
   testPa: number,
 ): RatingResult {
   const leastWallM = tube.wallM - tube.wallToleranceM;
-  if (metal.family !== 'copper' || serviceMaxK > degFToK(400) + 1e-9) {
-    const says =
-      metal.family === 'copper'
-        ? `the stress table ends at ${said(degFToK(400), 'temperature')}`
-        : 'only copper tube is tabulated; take the rating from the pipe code';
-    return { annealedPa: null, drawnPa: null, leastWallM, verdict: 'no table', says, source: practice() };
+  const stress = tubeStressOf(metal);
+  const bears = stress ? stressAt(stress.table, serviceMaxK) : null;
+  if (!stress || bears === null) {
+    const end = stress?.table.at(-1)?.[0] ?? 0;
+    const says = stress
+      ? `the stress table of ${metal.name.toLowerCase()} ends at ${said(degFToK(end), 'temperature')}`
+      : `no allowable stress on file for ${metal.name.toLowerCase()}: take the rating from the piping code or the tube’s maker`;
+    return {
+      ratedPa: null,
+      drawnPa: null,
+      leastWallM,
+      verdict: 'no table',
+      says,
+      source: stress ? sourceOf(tube, stress) : OTHERWISE,
+    };
   }
-  const annealedPa = rate(tube, annealedCopperStressPa(serviceMaxK), 'annealed');
+  const copper = stress.rule === 'copper tube';
+  const ratedPa = copper
+    ? pressureRating(bears, leastWallM, largestOd(tube, 'annealed'))
+    : pipeRating(bears, stress.seam, leastWallM, largestOd(tube, 'annealed'));
   const drawnPa =
-    tube.temper === 'drawn' && serviceMaxK <= degFToK(100) + 1e-9 ? rate(tube, drawnAt100 * PSI, 'drawn') : null;
-  const verdict =
-    annealedPa < designPa ? 'under design pressure' : annealedPa < testPa ? 'under test pressure' : 'holds';
+    copper && tube.temper === 'drawn' && serviceMaxK <= degFToK(100) + 1e-9
+      ? pressureRating(DRAWN_STRESS_100 * PSI, leastWallM, largestOd(tube, 'drawn'))
+      : null;
+  const verdict = ratedPa < designPa ? 'under design pressure' : ratedPa < testPa ? 'under test pressure' : 'holds';
+  const as = copper ? ', annealed' : '';
   const says = {
-    holds: 'holds design and test pressure, annealed',
-    'under test pressure': 'holds the design pressure but the test pressure is above the annealed rating',
-    'under design pressure': 'brazing anneals the tube: take heavier wall for this pressure',
+    holds: `holds design and test pressure${as}`,
+    'under test pressure': `holds the design pressure but the test pressure is above the ${copper ? 'annealed ' : ''}rating`,
+    'under design pressure': copper
+      ? 'brazing anneals the tube: take heavier wall for this pressure'
+      : 'take heavier wall for this pressure',
   }[verdict];
-  return { annealedPa, drawnPa, leastWallM, verdict, says, source: cda };
+  return {
+    ratedPa,
+    drawnPa,
+    leastWallM,
+    verdict,
+    says: stress.note ? `${says}; ${stress.note}` : says,
+    source: sourceOf(tube, stress),
+  };
 }

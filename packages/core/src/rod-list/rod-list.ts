@@ -1,9 +1,11 @@
 import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
 import { densityKgM3, percent, type Filler } from '../fillers/fillers.js';
-import { findRodForm, type RodForm } from '../filler-use/rod-forms.js';
+import { formFor, type RodForm, type SoldBy } from '../filler-use/rod-forms.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { JointSummary } from '../joint/summary.js';
 import { requireRange } from '../source/problem.js';
+import { practice } from '../source/source.js';
+import { POUND } from '../units/units.js';
 
 /** A planned joint and whether it is already brazed, so that what is used comes off the list. */
 export interface RodListJoint {
@@ -38,12 +40,32 @@ export interface RodRow {
   readonly leftM: number;
   /** Whole sticks to have at hand for what is left; rings one a joint; null where it is bought by weight. */
   readonly pieces: number | null;
+  /** What to ask for at the counter: whole sticks, ounces, pounds or pieces. */
+  readonly order: Order;
   readonly cost: number;
+}
+
+/** An amount a counter can fill: nothing in part. */
+export interface Order {
+  readonly amount: number;
+  readonly by: SoldBy;
+}
+
+/** One flux for the joints still to braze. */
+export interface FluxRow {
+  readonly flux: Flux;
+  readonly joints: number;
+  readonly leftJoints: number;
+  /** For the joints still to braze, with spare, kg. */
+  readonly leftKg: number;
+  /** Whole jars, and brushes to put it on with. */
+  readonly jars: number;
+  readonly brushes: number;
 }
 
 export interface RodList {
   readonly rods: readonly RodRow[];
-  readonly fluxes: readonly { readonly flux: Flux; readonly joints: number; readonly leftJoints: number }[];
+  readonly fluxes: readonly FluxRow[];
   readonly withoutRod: number;
   readonly cost: number;
 }
@@ -51,6 +73,50 @@ export interface RodList {
 /** Money for a mass of a filler. */
 export const rodCost = (filler: Filler, massKg: number, prices: RodPrices): number =>
   massKg * (prices.basePerKg + (percent(filler, 'Ag') / 100) * prices.silverPerKg);
+
+/** "34 sticks", "1 ounce": what is said at the counter. */
+export const orderWords = ({ amount, by }: Order): string => `${amount} ${by}${amount === 1 ? '' : 's'}`;
+
+const OUNCE = POUND / 16;
+
+function orderOf(by: SoldBy, leftKg: number, pieces: number | null): Order {
+  const whole = (x: number): number => Math.max(0, Math.ceil(x - 1e-9));
+  if (by === 'ounce') return { amount: whole(leftKg / OUNCE), by };
+  if (by === 'pound') return { amount: whole(leftKg / POUND), by };
+  return { amount: pieces ?? 0, by };
+}
+
+/**
+ * Flux of one joint, kg: a film of 0.3 mm on tube and fitting over the overlap, as much again stays on brush and lid.
+ * Paste weighs about 1600 kg/m3. Source: practice.
+ */
+const fluxKg = (summary: JointSummary): number =>
+  2 * 1600 * 0.0003 * Math.PI * summary.tubeOdM * (summary.overlapM ?? 0);
+/** A jar of paste, kg, and joints that a brush lasts. Source: practice. */
+export const FLUX_JAR_KG = POUND / 2;
+export const JOINTS_A_BRUSH = 30;
+export const FLUX_COUNT_SOURCE = practice(
+  'half-pound jars, a film of 0.3 mm and as much again lost, a brush for 30 joints',
+);
+
+function fluxRow(t: FluxTally, spare: number): FluxRow {
+  const leftKg = t.leftKg * (1 + spare);
+  return {
+    flux: t.flux,
+    joints: t.joints,
+    leftJoints: t.leftJoints,
+    leftKg,
+    jars: t.leftJoints ? Math.max(1, Math.ceil(leftKg / FLUX_JAR_KG - 1e-9)) : 0,
+    brushes: Math.ceil(t.leftJoints / JOINTS_A_BRUSH),
+  };
+}
+
+interface FluxTally {
+  readonly flux: Flux;
+  joints: number;
+  leftJoints: number;
+  leftKg: number;
+}
 
 interface Tally {
   readonly filler: Filler;
@@ -88,6 +154,7 @@ function rowOf(t: Tally, { prices, spare, loss }: RodListWishes): RodRow {
     leftKg,
     leftM,
     pieces,
+    order: orderOf(t.form.sold[t.filler.group] ?? 'stick', leftKg, pieces),
     cost: rodCost(t.filler, leftKg, prices),
   };
 }
@@ -99,7 +166,7 @@ function rowOf(t: Tally, { prices, spare, loss }: RodListWishes): RodRow {
 export function rodList(joints: readonly RodListJoint[], wishes: RodListWishes, tables: Catalogue = SHIPPED): RodList {
   checkWishes(wishes);
   const byRod = new Map<string, Tally>();
-  const byFlux = new Map<string, { flux: Flux; joints: number; leftJoints: number }>();
+  const byFlux = new Map<string, FluxTally>();
   let withoutRod = 0;
   for (const { summary, brazed } of joints) {
     const filler = summary.fillerId ? tables.filler(summary.fillerId) : undefined;
@@ -107,10 +174,11 @@ export function rodList(joints: readonly RodListJoint[], wishes: RodListWishes, 
       withoutRod += 1;
       continue;
     }
-    const key = `${filler.id} ${summary.form}`;
+    const form = formFor(filler.group, summary.form);
+    const key = `${filler.id} ${form.id}`;
     const tally = byRod.get(key) ?? {
       filler,
-      form: findRodForm(summary.form),
+      form,
       joints: 0,
       leftJoints: 0,
       netM3: 0,
@@ -124,11 +192,14 @@ export function rodList(joints: readonly RodListJoint[], wishes: RodListWishes, 
       tally.leftM3 += summary.netM3;
     }
     const flux = summary.fluxId ? tables.flux(summary.fluxId) : undefined;
-    if (!flux) continue;
-    const count = byFlux.get(flux.id) ?? { flux, joints: 0, leftJoints: 0 };
+    // A coated or cored rod brings its flux along.
+    if (!flux || form.id === 'coated' || form.id === 'cored') continue;
+    const count = byFlux.get(flux.id) ?? { flux, joints: 0, leftJoints: 0, leftKg: 0 };
     byFlux.set(flux.id, count);
     count.joints += 1;
-    if (!brazed) count.leftJoints += 1;
+    if (brazed) continue;
+    count.leftJoints += 1;
+    count.leftKg += fluxKg(summary);
   }
   const rods = [...byRod.values()]
     .map((t) => rowOf(t, wishes))
@@ -137,7 +208,7 @@ export function rodList(joints: readonly RodListJoint[], wishes: RodListWishes, 
     );
   return {
     rods,
-    fluxes: [...byFlux.values()].sort((a, b) => b.joints - a.joints),
+    fluxes: [...byFlux.values()].sort((a, b) => b.joints - a.joints).map((t) => fluxRow(t, wishes.spare)),
     withoutRod,
     cost: rods.reduce((sum, r) => sum + r.cost, 0),
   };

@@ -9,7 +9,7 @@ const joint = (...allowed: [string, number][]): JointSummary => ({
   gapSideM: 1e-4,
   hotSideM: 1e-4,
   overlapM: 0.02,
-  annealedPa: 5e6,
+  ratedPa: 5e6,
   trouble: 'none',
   troubles: [],
   form: 'flat',

@@ -33,7 +33,10 @@ describe('schools', () => {
   it('a rule comes before a school: no rag on hygroscopic oil, no flux in medical gas, no quench of a casting', () => {
     expect(says(valve, 'refrigerant-poe', { shield: 'rag' })).toContain('no wet rag');
     expect(says(valve, 'refrigerant-mo', { shield: 'rag' })).toContain('wet rag (always at hand');
-    expect(says({ schools: { fluxOnCopper: 'gauge' } }, 'medical-oxygen')).toContain('refused in medical gas');
+    const b819 = { standardId: 'med-l', size: '1', metalId: 'copper' };
+    expect(says({ tube: b819, schools: { fluxOnCopper: 'gauge' } }, 'medical-oxygen')).toContain(
+      'refused in medical gas',
+    );
     const cast: Partial<JointSpec> = {
       socket: { kind: 'fitting', metalId: 'red-brass-cast', depthM: null, cup: null },
     };

@@ -33,6 +33,7 @@ export interface Schools {
   readonly acetyleneValve: 'three-quarters' | 'half' | 'quarter' | 'one-and-half';
   readonly oxygenValve: 'open' | 'quarter';
   readonly regulator: 'chart' | 'equal' | 'double';
+  readonly acetyleneRod: 'wide' | 'strict';
 }
 export type SchoolId = keyof Schools;
 
@@ -86,6 +87,9 @@ const rows: readonly Row[] = [
     ['chart', 'by the tip chart', 'the tip maker governs; set with gas flowing'],
     ['equal', 'equal and low', '5 and 5 psi for small tips; set with gas flowing'],
     ['double', 'oxygen twice fuel', '5 and 10 psi; set with gas flowing']]],
+  ['acetyleneRod', 'Rod on an acetylene line', [
+    ['wide', 'at most 37 % copper and 46 % silver', 'ISO 9539, from memory'],
+    ['strict', 'at most 21 % copper and 43 % silver', 'some codes ask for less, from memory; no class on file then serves, so weld']]],
 ];
 
 export const SCHOOLS: readonly School[] = rows.map(([id, question, choices]) => ({

@@ -1,11 +1,13 @@
 import type { Filler } from '../fillers/fillers.js';
 import type { GapVerdict, HotGap } from '../fit-up/gap.js';
+import type { ReadingProblem } from '../fit-up/readings.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
 import type { Service } from '../services/services.js';
 import type { Schools } from '../schools/schools.js';
 import type { Source } from '../source/source.js';
+import type { PatchSpec } from '../repair/patch.js';
 import type { SocketKind } from '../strength/overlap.js';
 
 /** What a signed procedure lets a crew use. */
@@ -28,11 +30,20 @@ export interface JointFacts {
   /** Their families in one word, for looking things up. */
   readonly metalsKey: string;
   readonly kind: SocketKind;
+  /** Standard the tube is made to, and its outside diameter, m. */
+  readonly tubeStandardId: string;
+  readonly tubeOdM: number;
+  /** What speaks against the readings of its fit. */
+  readonly readingProblems: readonly ReadingProblem[];
+  /** The hole of a patch and when it is to be cut out; null where it is none. */
+  readonly patch: PatchSpec | null;
   readonly service: Service;
   readonly schools: Schools;
   /** Highest service temperature, K. */
   readonly serviceMaxK: number;
   readonly partNearby: SensitivePart | null;
+  /** How far it is from the joint, m; null where there is none. */
+  readonly partDistanceM: number | null;
   /** The joint moves or shakes in service. */
   readonly movement: boolean;
   /** A recorded reason that admits cadmium, or null. */
@@ -67,6 +78,8 @@ export interface Finding {
   readonly rule: string;
   readonly effect: Effect;
   readonly says: string;
+  /** What to do instead, where a joint is refused. */
+  readonly instead?: string;
   readonly source: Source;
 }
 
@@ -75,7 +88,7 @@ export interface Rule<Subject> {
   readonly id: string;
   readonly title: string;
   readonly source: Source;
-  readonly judge: (subject: Subject) => { effect: Effect; says: string } | null;
+  readonly judge: (subject: Subject) => { effect: Effect; says: string; instead?: string } | null;
 }
 
 /** Applies rules in order; silent rules leave nothing. */
@@ -83,7 +96,7 @@ export function applyRules<Subject>(rules: readonly Rule<Subject>[], subject: Su
   const findings: Finding[] = [];
   for (const rule of rules) {
     const said = rule.judge(subject);
-    if (said) findings.push({ rule: rule.id, effect: said.effect, says: said.says, source: rule.source });
+    if (said) findings.push({ rule: rule.id, ...said, source: rule.source });
   }
   return findings;
 }

@@ -3,17 +3,22 @@ import type { Flux } from '../fluxes/fluxes.js';
 import { deltaFToK } from '../units/units.js';
 import { bothCopper, families, hasFamily, type JointFacts } from './facts.js';
 
-/** Room the active range must leave at each end of the brazing range, K. Source: practice. */
-const margin = (facts: JointFacts): number => deltaFToK(hasFamily(facts, 'aluminium') ? 20 : 50);
+/**
+ * Room the active range must leave at the lower and the upper end, K. Aluminium flux melts just before the rod does, so
+ * there it counts from the rod's liquidus. Source: practice.
+ */
+const ROOM = { usual: deltaFToK(50), aluminium: deltaFToK(20) };
 
-/** True where the flux suits the rod family and both metals and is active over the whole brazing range with margin. */
+/** True where the flux suits the rod family and both metals and is active over the whole range it is needed in. */
 export function fluxSuits(flux: Flux, filler: Filler, facts: JointFacts): boolean {
-  const room = margin(facts) - 1e-6;
+  const aluminium = hasFamily(facts, 'aluminium');
+  const below = aluminium ? filler.liquidusK - flux.activeK.min : filler.brazingK.min - flux.activeK.min - ROOM.usual;
+  const above = flux.activeK.max - filler.brazingK.max - (aluminium ? ROOM.aluminium : ROOM.usual);
   return (
     flux.groups.includes(filler.group) &&
     families(facts).every((family) => flux.families.includes(family)) &&
-    filler.brazingK.min - flux.activeK.min >= room &&
-    flux.activeK.max - filler.brazingK.max >= room
+    below >= -1e-6 &&
+    above >= -1e-6
   );
 }
 
@@ -27,7 +32,8 @@ export const isMadeCoated = (filler: Filler): boolean => COATING[filler.group] !
 function choose(filler: Filler, facts: JointFacts): Flux | null {
   const suits = facts.fluxes.filter((flux) => flux.forCapillary && fluxSuits(flux, filler, facts));
   if (facts.coated && isMadeCoated(filler)) return suits.find((flux) => flux.id === COATING[filler.group]) ?? null;
-  if (hasFamily(facts, 'steel', 'stainless', 'cast-iron', 'nickel')) {
+  if (hasFamily(facts, 'aluminium-bronze')) return suits.find((flux) => flux.id === 'FB4-A') ?? null;
+  if (hasFamily(facts, 'steel', 'stainless', 'cast-iron', 'nickel', 'cupronickel')) {
     return suits.find((flux) => flux.id === 'FB3-C') ?? suits[0] ?? null;
   }
   return suits[0] ?? null;

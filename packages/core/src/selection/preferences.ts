@@ -3,6 +3,7 @@ import { probabilityInBand } from '../fit-up/gap.js';
 import { practice, type Source } from '../source/source.js';
 import { degFToK, deltaFToK } from '../units/units.js';
 import { choiceOf } from '../schools/schools.js';
+import { exposure } from '../heat/sensitive-parts.js';
 import { firstToMelt, hasFamily, type Candidate } from './facts.js';
 
 /** One line of the score of an allowed filler. */
@@ -84,10 +85,11 @@ export const USUAL: Readonly<Record<string, number>> = {
   'BAg-24': 0.8,
   'BAg-7': 0.7,
   'BAg-5': 0.7,
-  'BAg-28': 0.5,
-  'BAg-34': 0.6,
+  'BAg-28': 0.4,
+  'BAg-34': 0.4,
   'RBCuZn-C': 0.7,
   'BAlSi-4': 0.7,
+  'ZnAl-2': 0.7,
 };
 
 const clamp01 = (x: number): number => Math.max(0, Math.min(1, x));
@@ -112,6 +114,7 @@ function add(lines: ScoreLine[], id: string, says: string, points: number): void
 export function scoreLines(c: Candidate, weights: Weights, covered: boolean): ScoreLine[] {
   const lines: ScoreLine[] = [];
   const inBand =
+    (c.kind === 'patch' ? 0 : 1) *
     probabilityInBand(c.gap.sideM, c.gapSdM, c.filler.gapBandM) *
     (c.outerGap ? probabilityInBand(c.outerGap.sideM, c.gapSdM, c.filler.gapBandM) : 1);
   add(lines, 'gap', `${Math.round(inBand * 100)} % likely inside its gap band at heat`, weights.gap * inBand);
@@ -127,12 +130,14 @@ export function scoreLines(c: Candidate, weights: Weights, covered: boolean): Sc
       c.movement ? 'ductile: the joint moves' : 'ductile: refrigerant lines shake',
       ductileWeight * ductility(c),
     );
-  if (c.partNearby) {
+  if (c.partNearby && c.partDistanceM !== null) {
     add(
       lines,
       'part',
-      'melts low beside a part that hates heat',
-      weights.partNearby * clamp01((degFToK(1500) - c.filler.liquidusK) / deltaFToK(400)),
+      'melts low beside a part that hates heat, the nearer the more',
+      weights.partNearby *
+        exposure(c.tube, c.partDistanceM) *
+        clamp01((degFToK(1500) - c.filler.liquidusK) / deltaFToK(400)),
     );
   }
   if (covered) add(lines, 'procedure', 'a signed procedure covers it', weights.procedure);

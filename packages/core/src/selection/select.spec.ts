@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { JointSpec, LineConditions } from '../joint/joint.js';
 import { planJoint, type JointPlan } from '../joint/plan.js';
 import { measuredGapIn, sampleFacts, sampleJoint, sampleLine } from '../testing/samples.js';
+import { FILLERS } from '../fillers/fillers.js';
 import { coldGap } from '../fit-up/gap.js';
 import { findTube } from '../tube/tube.js';
 import { DEFAULT_WEIGHTS } from './preferences.js';
@@ -18,7 +19,7 @@ const plan = (joint: Partial<JointSpec> = {}, line: Line = {}): JointPlan =>
 describe('the selection', () => {
   it('returns every class with a verdict, and names solders only to refuse them', () => {
     const s = plan().selection;
-    expect(s.judgements).toHaveLength(30);
+    expect(s.judgements).toHaveLength(FILLERS.length);
     expect(s.judgements.filter((j) => j.verdict === 'chosen')).toHaveLength(1);
     for (const j of s.judgements.filter((x) => x.verdict === 'refused'))
       expect(j.findings.some((f) => f.effect === 'refuse')).toBe(true);

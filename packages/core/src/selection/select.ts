@@ -6,13 +6,14 @@ import {
   BRAZING_STARTS_SOURCE,
   type Filler,
 } from '../fillers/fillers.js';
-import { AMBIENT_K, gapVerdict, hotGap, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
+import { AMBIENT_K, fitVerdict, hotGap, worstOf, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
+import { GAP_ADVICE } from '../fit-up/gap.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import { said } from '../units/say.js';
 import { applyRules, type Candidate, type Finding, type JointFacts } from './facts.js';
 import { chooseFlux } from './flux-choice.js';
 import { DEFAULT_WEIGHTS, scoreLines, type ScoreLine, type Weights } from './preferences.js';
-import type { Metal } from '../metals/metals.js';
+import { isFerrous, type Metal } from '../metals/metals.js';
 import { FILLER_RULES } from './rules/filler-rules.js';
 import { JOINT_RULES } from './rules/joint-rules.js';
 
@@ -40,6 +41,8 @@ export interface Selection {
   readonly judgements: readonly FillerJudgement[];
   /** What the rules say of the joint itself. */
   readonly jointFindings: readonly Finding[];
+  /** What to do instead, where no rod is allowed; null where one is. */
+  readonly instead: string | null;
   /** Solders are named only to be refused. */
   readonly solders: readonly Finding[];
 }
@@ -59,14 +62,11 @@ export interface ColdFit {
   readonly fromK: number;
 }
 
-const worseLast: readonly GapVerdict[] = ['in band', 'tight', 'bridgeable', 'too wide', 'seizes'];
-
-/** The verdict of the gap, or of the worse one where a bush makes two. */
-function worstVerdict(filler: Filler, gap: HotGap, outerGap: HotGap | null): GapVerdict {
-  const inner = gapVerdict(gap.sideM, filler.gapBandM, filler.bridgesToM);
-  if (!outerGap) return inner;
-  const outer = gapVerdict(outerGap.sideM, filler.gapBandM, filler.bridgesToM);
-  return worseLast.indexOf(outer) > worseLast.indexOf(inner) ? outer : inner;
+/** The verdict of the gap, or of the worse one where a bush makes two; what was read is judged at its extremes. */
+function worstVerdict(filler: Filler, fit: ColdFit, gap: HotGap, outerGap: HotGap | null): GapVerdict {
+  const of = (hot: HotGap, cold: ColdGap): GapVerdict =>
+    fitVerdict(hot, cold.outOfRoundM !== null, filler.gapBandM, filler.bridgesToM);
+  return outerGap && fit.outer ? worstOf([of(gap, fit.inner), of(outerGap, fit.outer.gap)]) : of(gap, fit.inner);
 }
 
 function judge(
@@ -84,27 +84,12 @@ function judge(
     fit.outer && bush ? hotGap(fit.outer.gap, bush.expansionPerK, facts.socket.expansionPerK, workK, fit.fromK) : null;
   const flux = chooseFlux(filler, facts);
   const candidate: Candidate = {
-    tube: facts.tube,
-    socket: facts.socket,
-    metals: facts.metals,
-    metalsKey: facts.metalsKey,
-    kind: facts.kind,
-    service: facts.service,
-    schools: facts.schools,
-    serviceMaxK: facts.serviceMaxK,
-    partNearby: facts.partNearby,
-    movement: facts.movement,
-    cadmiumReason: facts.cadmiumReason,
-    procedures: facts.procedures,
-    fluxes: facts.fluxes,
-    coated: facts.coated,
-    carried: facts.carried,
-    codeSet: facts.codeSet,
+    ...facts,
     filler,
     flux,
     gap,
     outerGap,
-    gapVerdict: worstVerdict(filler, gap, outerGap),
+    gapVerdict: worstVerdict(filler, fit, gap, outerGap),
     gapSdM: fit.inner.sdM,
   };
   const findings = applyRules(FILLER_RULES, candidate);
@@ -123,6 +108,20 @@ function judge(
     score: lines.reduce((sum, l) => sum + l.points, 0),
     scoreLines: lines,
   };
+}
+
+/** What to do where no rod is allowed: every refusal says it. */
+function insteadOf(facts: JointFacts, jointFindings: readonly Finding[], judged: readonly FillerJudgement[]): string {
+  const said = jointFindings.find((f) => f.effect === 'refuse' && f.instead)?.instead;
+  if (said) return said;
+  const onlyGap = judged.filter((j) => j.findings.every((f) => f.effect !== 'refuse' || f.rule === 'gap-at-heat'));
+  const [first] = onlyGap;
+  if (first) return GAP_ADVICE[onlyGap.every((j) => j.gapVerdict === first.gapVerdict) ? first.gapVerdict : 'too wide'];
+  if (facts.metals.every((m) => isFerrous(m) || m.family === 'nickel'))
+    return 'weld it, or take a threaded or flanged joint';
+  return facts.metals.some((m) => m.family === 'aluminium')
+    ? 'take a part in aluminium 3003, a pressed or a flared joint'
+    : 'take another part: copper where the service allows it, or a threaded or flanged joint';
 }
 
 /** A fit with one gap, known at room temperature. */
@@ -161,6 +160,7 @@ export function selectFiller(facts: JointFacts, fit: ColdFit, wishes: SelectionW
     chosen: ranked[0] ?? null,
     judgements: [...ranked, ...judged.filter((j) => j.verdict === 'refused')],
     jointFindings,
+    instead: ranked.length ? null : insteadOf(facts, jointFindings, judged),
     solders: solderFindings,
   };
 }

@@ -64,6 +64,24 @@ describe('the joint shorthand', () => {
     ['22mm k', 'said twice'],
   ])('says what is wrong: %s', (line, words) => expect(readShorthand(line).problems.join()).toContain(words));
 
+  it('marks stand where they were typed, after letters that grow when they are lowered', () => {
+    const r = readShorthand('7/8 \u0130\u0130\u0130 acr wibble');
+    expect(r.pieces.map((p) => [p.text, p.start, p.bad])).toEqual([
+      ['7/8', 0, false],
+      ['\u0130\u0130\u0130', 4, true],
+      ['acr', 8, false],
+      ['wibble', 12, true],
+    ]);
+  });
+
+  it('every piece is the text that stands at its place', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'binary', maxLength: 60 }), (line) => {
+        for (const p of readShorthand(line).pieces) expect(line.slice(p.start, p.start + p.text.length)).toBe(p.text);
+      }),
+    );
+  });
+
   it('an empty line is neither wrong nor a joint', () =>
     expect(readShorthand('  ')).toEqual({ count: 1, joint: null, joints: [], pieces: [], problems: [] }));
 
@@ -74,7 +92,8 @@ describe('the joint shorthand', () => {
     ...j,
     socket: { ...j.socket, kind: j.socket.kind === 'bush' ? 'valve' : j.socket.kind, depthM: null, cup: null },
     bush: null,
-    fitUp: j.fitUp.mode === 'stated' ? { mode: 'stated', gapSideM: um / 1e6 } : j.fitUp,
+    patch: undefined,
+    fitUp: j.fitUp.mode === 'nominal' ? j.fitUp : { mode: 'stated', gapSideM: um / 1e6 },
     rodForm: j.movement ? 'ring' : j.rodForm === 'coated' ? 'coated' : 'flat',
     cadmiumReason: null,
     schools: {},

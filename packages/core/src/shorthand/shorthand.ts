@@ -47,11 +47,18 @@ interface Draft {
 const MOST = 500;
 
 interface Word {
+  /** In small letters; a letter may grow longer by that, so the place is kept as it was typed. */
   readonly text: string;
   readonly start: number;
+  readonly end: number;
 }
 
-const wordsOf = (line: string): Word[] => [...line.matchAll(/[^\s,;]+/g)].map((m) => ({ text: m[0], start: m.index }));
+const wordsOf = (line: string): Word[] =>
+  [...line.matchAll(/[^\s,;]+/g)].map((m) => ({
+    text: m[0].toLowerCase(),
+    start: m.index,
+    end: m.index + m[0].length,
+  }));
 
 /** "22x1" or "22x1mm" as a metric size; "22mm" takes the first wall of that diameter. */
 function metricSize(text: string): string | null {
@@ -111,6 +118,10 @@ const size: Reader = (word, _next, draft) => {
     }
   }
   const bare = word.replace(/"$|in$/, '');
+  if (/^0?\.\d{3}$/.test(bare)) {
+    const capillary = `0${bare.replace(/^0/, '')}`;
+    return once(draft, 'size', capillary, `size ${capillary}`);
+  }
   return /^(\d+-)?\d+\/\d+$|^\d{1,2}$/.test(bare) ? once(draft, 'size', bare, `size ${bare}`) : null;
 };
 
@@ -221,13 +232,13 @@ export function readShorthand(line: string, tables: Catalogue = SHIPPED): Readin
     gapM: null,
     movement: false,
   };
-  const words = wordsOf(line.toLowerCase());
+  const words = wordsOf(line);
   const pieces: Piece[] = [];
   for (let i = 0; i < words.length;) {
     const word = words[i];
     if (!word) break;
     if (filler.has(word.text)) {
-      pieces.push({ text: word.text, start: word.start, reads: '', bad: false });
+      pieces.push({ text: line.slice(word.start, word.end), start: word.start, reads: '', bad: false });
       i += 1;
       continue;
     }
@@ -235,7 +246,7 @@ export function readShorthand(line: string, tables: Catalogue = SHIPPED): Readin
     const read = firstReading(word.text, next?.text, draft);
     const used = read?.used ?? 1;
     const last = words[i + used - 1] ?? word;
-    const text = line.slice(word.start, last.start + last.text.length);
+    const text = line.slice(word.start, last.end);
     pieces.push({
       text,
       start: word.start,
@@ -292,6 +303,7 @@ export function writeShorthand(joint: JointSpec, count = 1): string | null {
     joint.socket.cup !== null ||
     joint.bush !== null ||
     joint.groove !== null ||
+    joint.patch ||
     !['flat', 'ring', 'coated'].includes(joint.rodForm) ||
     Object.keys(joint.schools).length > 0 ||
     !(joint.socket.kind in KIND_WORDS) ||

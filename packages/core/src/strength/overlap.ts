@@ -13,7 +13,7 @@ export const INTEGRITY = 0.8;
 const handbook = published('AWS Brazing Handbook');
 
 export interface OverlapAnswer {
-  readonly id: 'to the stop' | 'one diameter' | 'three walls' | 'by strength';
+  readonly id: 'to the stop' | 'one diameter' | 'three walls' | 'by strength' | 'capillary tube';
   /** m; null where the answer does not apply. */
   readonly overlapM: number | null;
   readonly says: string;
@@ -38,6 +38,10 @@ export function overlapByStrength(
   requireRange('wallM', wallM, 1e-5, lapDiameterM / 2);
   return (wallM * (lapDiameterM - wallM) * tensilePa) / (integrity * shearPa * lapDiameterM);
 }
+
+/** Tube up to this is capillary tube: it goes in about an inch past the edge, or filler reaches its open end, m. Source: practice. */
+export const CAPILLARY_M = INCH / 8 + 1e-6;
+const CAPILLARY_OVERLAP_M = INCH;
 
 /** What the tube goes into: a made fitting, a reducing one, an end swaged on site, a part's stub, a valve, a bush in a third part; or no socket. */
 export type SocketKind = 'fitting' | 'reducer' | 'swaged' | 'stub' | 'valve' | 'bush' | 'patch' | 'groove';
@@ -106,20 +110,23 @@ export function overlap(
   cup: Cup | undefined = cupForOd(tube.odM),
 ): OverlapResult {
   if (cupDepthM !== null) requireRange('socket.depthM', cupDepthM, 0.001, 0.5, 'm');
-  const stop = kind === 'swaged' ? null : (cupDepthM ?? cup?.depthM ?? null);
+  const capillary = tube.odM <= CAPILLARY_M && cupDepthM === null;
+  const stop = kind === 'swaged' || capillary ? null : (cupDepthM ?? cup?.depthM ?? null);
   const diameter = Math.min(tube.odM, INCH);
   const walls = 3 * tube.wallM;
   const strength = overlapByStrength(tube.wallM, tube.odM, tubeMetal.tensilePa);
   const least = Math.max(walls, strength);
-  const wanted = stop ?? Math.max(diameter, least);
+  const wanted = stop ?? (capillary ? Math.max(CAPILLARY_OVERLAP_M, least) : Math.max(diameter, least));
   const governing: OverlapAnswer['id'] =
     stop !== null
       ? 'to the stop'
-      : wanted === diameter
-        ? 'one diameter'
-        : walls >= strength
-          ? 'three walls'
-          : 'by strength';
+      : capillary && wanted === CAPILLARY_OVERLAP_M
+        ? 'capillary tube'
+        : wanted === diameter
+          ? 'one diameter'
+          : walls >= strength
+            ? 'three walls'
+            : 'by strength';
   const answers: OverlapAnswer[] = [
     {
       id: 'to the stop',
@@ -154,6 +161,17 @@ export function overlap(
       source: handbook,
       governs: false,
     },
+    ...(capillary
+      ? [
+          {
+            id: 'capillary tube' as const,
+            overlapM: CAPILLARY_OVERLAP_M,
+            says: 'about an inch past the edge, so that filler does not reach the open end; crimp or flatten the larger tube on it, feed little',
+            source: practice(),
+            governs: false,
+          },
+        ]
+      : []),
   ];
   return {
     answers: answers.map((a) => ({ ...a, governs: a.id === governing })),

@@ -8,7 +8,8 @@ import { ROD_FORMS } from '../filler-use/rod-forms.js';
 import { CODE_SETS, DEFAULT_SCHOOLS, SCHOOLS, type Schools } from '../schools/schools.js';
 import { SERVICES } from '../services/services.js';
 import { TUBES } from '../tube/tube.js';
-import { degFToK, PSI } from '../units/units.js';
+import type { FitUp } from '../fit-up/gap.js';
+import { degFToK, INCH, PSI } from '../units/units.js';
 
 const metalId = fc.constantFrom(...METALS.map((m) => m.id));
 const kinds = ['fitting', 'reducer', 'swaged', 'stub', 'valve', 'bush', 'patch'] as const;
@@ -16,6 +17,27 @@ const kinds = ['fitting', 'reducer', 'swaged', 'stub', 'valve', 'bush', 'patch']
 export const anySchools: fc.Arbitrary<Partial<Schools>> = fc
   .constantFrom(...SCHOOLS)
   .chain((s) => fc.constantFrom(...s.choices).map((c) => ({ [s.id]: c.id }) as Partial<Schools>));
+
+/** Readings of a tube near 7/8 in, round or not, by any instrument. */
+const anyReadings = fc
+  .record({
+    od: fc.double({ min: 0.868, max: 0.882, noNaN: true }),
+    odSpread: fc.double({ min: 0, max: 0.006, noNaN: true }),
+    gap: fc.double({ min: 0.0001, max: 0.008, noNaN: true }),
+    idSpread: fc.double({ min: 0, max: 0.004, noNaN: true }),
+    instrument: fc.constantFrom('micrometer' as const, 'caliper' as const, 'tape' as const),
+    confirmed: fc.boolean(),
+  })
+  .map(({ od, odSpread, gap, idSpread, instrument, confirmed }): FitUp => {
+    const id = od + 2 * gap;
+    return {
+      mode: 'measured',
+      tubeOdM: [(od - odSpread / 2) * INCH, (od + odSpread / 2) * INCH],
+      socketIdM: [(id - idSpread / 2) * INCH, (id + idSpread / 2) * INCH],
+      instrument,
+      confirmed,
+    };
+  });
 
 /** Any capillary joint the tables allow. */
 export const anyJoint: fc.Arbitrary<JointSpec> = fc.record({
@@ -33,10 +55,19 @@ export const anyJoint: fc.Arbitrary<JointSpec> = fc.record({
     wallM: fc.double({ min: 0.0005, max: 0.01, noNaN: true }),
     gapSideM: fc.double({ min: 1e-5, max: 0.0005, noNaN: true }),
   }),
+  patch: fc.option(
+    fc.record({
+      holeM: fc.double({ min: 0.0005, max: 0.02, noNaN: true }),
+      cutOutBy: fc.option(fc.constant('2026-12-24'), { nil: null }),
+      cutOutOn: fc.constant(null),
+    }),
+    { nil: null },
+  ),
   groove: fc.constant(null),
   fitUp: fc.oneof(
     fc.constant({ mode: 'nominal' as const }),
     fc.double({ min: 1e-6, max: 0.002, noNaN: true }).map((gapSideM) => ({ mode: 'stated' as const, gapSideM })),
+    anyReadings,
   ),
   position: fc.constantFrom('horizontal' as const, 'down-feed' as const, 'up-feed' as const),
   partNearby: fc.option(

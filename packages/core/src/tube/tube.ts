@@ -33,11 +33,17 @@ const b280 = published('ASTM B280');
 const b819 = published('ASTM B819');
 const en = published('EN 1057 / EN 12735-1 / EN 13348', 'editable: check the current edition');
 const pipe = published('ASME B36.10 / B36.19');
-const tenPercent = practice('10 % of wall, as type L runs');
+const tenPercent = practice('10 % of wall, where no table on file has this size');
 
 export const TUBE_STANDARDS: readonly TubeStandard[] = [
   { id: 'acr', name: 'ACR straight lengths, ASTM B280', short: 'ACR', source: b280 },
   { id: 'acr-coil', name: 'ACR annealed coil, ASTM B280', short: 'ACR coil', source: b280 },
+  {
+    id: 'capillary',
+    name: 'Capillary tube',
+    short: 'capillary',
+    source: practice('customary sizes; the bore is as ordered'),
+  },
   { id: 'k', name: 'Type K, ASTM B88', short: 'K', source: b88 },
   { id: 'l', name: 'Type L, ASTM B88', short: 'L', source: b88 },
   { id: 'm', name: 'Type M, ASTM B88', short: 'M', source: b88 },
@@ -69,13 +75,43 @@ const odTolerances: readonly (readonly [number, number, number])[] = [
   [Infinity, 0.005, 0.002],
 ];
 
-/** Wall tolerance of type L by nominal size, inches: [from nominal, tolerance]. Source: ASTM B88, memory. */
+/**
+ * Plus or minus on the wall, inches, by nominal size and wall: type K, L and M. A size of another standard with the same
+ * outside diameter and wall is drawn to the same tolerance. Source: ASTM B88 table 1, memory.
+ */
 // prettier-ignore
-const typeLWall: readonly (readonly [number, number, number])[] = [
-  [0.25, 0.03, 0.003], [0.375, 0.035, 0.004], [0.5, 0.04, 0.004], [0.625, 0.042, 0.004], [0.75, 0.045, 0.004], [1, 0.05, 0.005],
-  [1.25, 0.055, 0.006], [1.5, 0.06, 0.006], [2, 0.07, 0.007], [2.5, 0.08, 0.008], [3, 0.09, 0.009], [3.5, 0.1, 0.01],
-  [4, 0.11, 0.011],
+const WALL_TOLERANCES: Readonly<Record<string, Readonly<Record<string, number>>>> = {
+  k: { '1/4': 0.0035, '3/8': 0.005, '1/2': 0.005, '5/8': 0.005, '3/4': 0.006, '1': 0.006, '1-1/4': 0.006, '1-1/2': 0.007, '2': 0.008, '2-1/2': 0.01, '3': 0.011, '3-1/2': 0.012, '4': 0.013, '5': 0.016, '6': 0.019, '8': 0.027 },
+  l: { '1/4': 0.003, '3/8': 0.004, '1/2': 0.004, '5/8': 0.004, '3/4': 0.004, '1': 0.005, '1-1/4': 0.006, '1-1/2': 0.006, '2': 0.007, '2-1/2': 0.008, '3': 0.009, '3-1/2': 0.01, '4': 0.011 },
+  m: { '3/8': 0.002, '1/2': 0.003, '3/4': 0.003, '1': 0.004, '1-1/4': 0.004, '1-1/2': 0.006, '2': 0.006, '2-1/2': 0.006, '3': 0.007, '3-1/2': 0.008, '4': 0.01, '5': 0.011, '6': 0.012 },
+};
+
+/** Nominal, K wall, L wall, M wall (inches, 0 where the type is not made). OD is nominal + 1/8 in. */
+// prettier-ignore
+const b88Rows: readonly (readonly [string, number, number, number])[] = [
+  ['1/4', 0.035, 0.03, 0], ['3/8', 0.049, 0.035, 0.025], ['1/2', 0.049, 0.04, 0.028], ['5/8', 0.049, 0.042, 0], ['3/4', 0.065, 0.045, 0.032], ['1', 0.065, 0.05, 0.035],
+  ['1-1/4', 0.065, 0.055, 0.042], ['1-1/2', 0.072, 0.06, 0.049], ['2', 0.083, 0.07, 0.058], ['2-1/2', 0.095, 0.08, 0.065], ['3', 0.109, 0.09, 0.072], ['3-1/2', 0.12, 0.1, 0.083],
+  ['4', 0.134, 0.11, 0.095], ['5', 0.16, 0.125, 0.109], ['6', 0.192, 0.14, 0.122], ['8', 0.271, 0.2, 0.17],
 ];
+
+const COLUMNS = { k: 1, l: 2, m: 3 } as const;
+
+/** The tolerance of the B88 tube with this size and wall; 10 % where there is none, and it says so. */
+function wallTolerance(nominalIn: number, wallIn: number, of: Source): { plusMinusIn: number; source: Source } {
+  for (const type of ['k', 'l', 'm'] as const)
+    for (const row of b88Rows) {
+      const plusMinusIn = WALL_TOLERANCES[type]?.[row[0]];
+      const same = Math.abs(parseInchSize(row[0]) - nominalIn) < 1e-6 && Math.abs(row[COLUMNS[type]] - wallIn) < 1e-6;
+      if (!same || plusMinusIn === undefined) continue;
+      const table = `ASTM B88 table 1, type ${type.toUpperCase()}`;
+      const own = of === b88 || of === b819;
+      return {
+        plusMinusIn,
+        source: own ? published(table) : published(`${table}, the same size and wall`, 'check ASTM B280'),
+      };
+    }
+  return { plusMinusIn: 0.1 * wallIn, source: tenPercent };
+}
 
 function odTolerance(nominalIn: number, temper: Temper): number {
   const row = odTolerances.find(([upTo]) => nominalIn <= upTo + 1e-9);
@@ -91,7 +127,7 @@ function inchTube(
   source: Source,
 ): Tube {
   const nominal = odIn - 0.125;
-  const typeL = typeLWall.find(([n, wall]) => Math.abs(n - nominal) < 1e-6 && Math.abs(wall - wallIn) < 1e-6);
+  const known = wallTolerance(nominal, wallIn, source);
   return {
     id: `${standardId}:${size}`,
     standardId,
@@ -101,19 +137,11 @@ function inchTube(
     wallM: wallIn * INCH,
     odToleranceM: odTolerance(nominal, temper) * INCH,
     annealedOdToleranceM: odTolerance(nominal, 'annealed') * INCH,
-    wallToleranceM: (typeL ? typeL[2] : 0.1 * wallIn) * INCH,
-    wallToleranceSource: typeL ? b88 : tenPercent,
+    wallToleranceM: known.plusMinusIn * INCH,
+    wallToleranceSource: known.source,
     source,
   };
 }
-
-/** Nominal, K wall, L wall, M wall (inches, 0 where the type is not made). OD is nominal + 1/8 in. */
-// prettier-ignore
-const b88Rows: readonly (readonly [string, number, number, number])[] = [
-  ['1/4', 0.035, 0.03, 0], ['3/8', 0.049, 0.035, 0.025], ['1/2', 0.049, 0.04, 0.028], ['5/8', 0.049, 0.042, 0], ['3/4', 0.065, 0.045, 0.032], ['1', 0.065, 0.05, 0.035],
-  ['1-1/4', 0.065, 0.055, 0.042], ['1-1/2', 0.072, 0.06, 0.049], ['2', 0.083, 0.07, 0.058], ['2-1/2', 0.095, 0.08, 0.065], ['3', 0.109, 0.09, 0.072], ['3-1/2', 0.12, 0.1, 0.083],
-  ['4', 0.134, 0.11, 0.095], ['5', 0.16, 0.125, 0.109], ['6', 0.192, 0.14, 0.122], ['8', 0.271, 0.2, 0.17],
-];
 
 // prettier-ignore
 const acrRows: readonly (readonly [string, number])[] = [
@@ -126,6 +154,12 @@ const acrRows: readonly (readonly [string, number])[] = [
 const coilRows: readonly (readonly [string, number])[] = [
   ['1/8', 0.03], ['3/16', 0.03], ['1/4', 0.03], ['5/16', 0.032], ['3/8', 0.032], ['1/2', 0.032],
   ['5/8', 0.035], ['3/4', 0.035], ['7/8', 0.045], ['1-1/8', 0.05], ['1-3/8', 0.055], ['1-5/8', 0.06],
+];
+
+/** Capillary tube: OD and bore, inches. Source: practice; the bore is as ordered. */
+const capillaryRows: readonly (readonly [string, number, number])[] = [
+  ['0.081', 0.081, 0.031],
+  ['0.093', 0.093, 0.042],
 ];
 
 /** Metric: OD mm, wall mm. */
@@ -182,7 +216,7 @@ function pipeTube([nps, od, wall]: readonly [string, number, number]): Tube {
     odToleranceM: tolerance,
     annealedOdToleranceM: tolerance,
     wallToleranceM: 0.125 * wall * INCH,
-    wallToleranceSource: published('ASTM A53, 12.5 % of wall'),
+    wallToleranceSource: published('ASTM A53 and A312, 12.5 % of wall'),
     source: pipe,
   };
 }
@@ -191,6 +225,9 @@ function pipeTube([nps, od, wall]: readonly [string, number, number]): Tube {
 export const TUBES: readonly Tube[] = [
   ...acrRows.map(([size, wall]) => inchTube('acr', size, parseInchSize(size), wall, 'drawn', b280)),
   ...coilRows.map(([size, wall]) => inchTube('acr-coil', size, parseInchSize(size), wall, 'annealed', b280)),
+  ...capillaryRows.map(([size, od, bore]) =>
+    inchTube('capillary', size, od, (od - bore) / 2, 'annealed', practice('customary sizes; the bore is as ordered')),
+  ),
   ...plumbing('k', 1, b88),
   ...plumbing('l', 2, b88),
   ...plumbing('m', 3, b88),

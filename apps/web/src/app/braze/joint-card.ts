@@ -3,14 +3,12 @@ import { SayPipe } from '../units/say.pipe';
 import type { Joint, Line } from '@hephaist/contracts';
 import {
   cautionsFor,
-  colourAt,
   feedPlan,
   filletRadiusM,
-  FLUX_SIGNS,
+  heatWords,
   formatDuration,
   schoolCautions,
   sourceLine,
-  workingK,
   type JointPlan,
   type Step,
 } from '@hephaist/core';
@@ -85,16 +83,12 @@ export class JointCard {
 
   protected readonly feed = computed(() => {
     const chosen = this.plan().selection.chosen;
-    return chosen ? feedPlan(chosen.filler, this.joint().position) : null;
+    return chosen ? feedPlan(chosen.filler, this.joint().position, this.plan().patch !== null) : null;
   });
   protected readonly source = computed(() => sourceLine(this.feed()?.source ?? this.plan().gap.source));
-  /** The chosen rod's working temperature; only asked where there is a rod. */
-  private readonly atWork = computed(() => {
-    const chosen = this.plan().selection.chosen;
-    return chosen ? workingK(chosen.filler) : NaN;
-  });
-  protected readonly seen = computed(() => colourAt(this.atWork()));
-  protected readonly about = computed(() => `about ${this.units.show(this.atWork(), 'temperature')}`);
+  private readonly tells = computed(() => heatWords(this.plan()));
+  protected readonly seen = computed(() => this.tells()?.colour ?? 'watch the flux');
+  protected readonly about = computed(() => `about ${this.units.show(this.tells()?.workK ?? NaN, 'temperature')}`);
   protected readonly steps = computed((): CardStep[] => {
     const cautions = cautionsFor(this.plan());
     const at = (step: Step): string[] => cautions.filter((c) => c.step === step).map((c) => c.says);
@@ -135,11 +129,11 @@ export class JointCard {
   }
 
   private heat(): string[] {
-    const chosen = this.plan().selection.chosen;
-    const out = [`Neutral flame, always moving, to ${this.about()}: ${this.seen()} in a dim place.`];
-    if (chosen?.flux)
+    const tells = this.tells();
+    const out = [`Neutral flame, always moving, to ${this.about()}: ${tells?.says ?? ''}.`];
+    if (tells?.signs.length)
       out.push(
-        `The flux tells: ${FLUX_SIGNS.map((s) => `${s.says} near ${this.units.show(s.atK, 'temperature')}`).join('; ')}.`,
+        `The flux tells: ${tells.signs.map((s) => `${s.says} near ${this.units.show(s.atK, 'temperature')}`).join('; ')}.`,
       );
     if (this.plan().tube.odM >= 0.0254) out.push('1 in and larger: preheat the whole fitting.');
     return out;

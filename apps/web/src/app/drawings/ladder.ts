@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { colourAt, displayUnit, workingK, type FillerJudgement, type JointPlan } from '@hephaist/core';
+import { displayUnit, heatWords, type FillerJudgement, type JointPlan } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 import { GLOW, ladderOf, spread } from './ladder-bands';
@@ -28,7 +28,9 @@ const BOTTOM = 336;
         <path [attr.d]="'M44 ' + tick.y + ' H' + (width() - 4)" class="grid" />
         <text x="38" [attr.y]="tick.y + 4" text-anchor="end" class="quiet">{{ tick.label }}</text>
       }
-      <rect x="44" [attr.y]="top" width="9" [attr.height]="bottom - top" fill="url(#glow)" />
+      @if (glows()) {
+        <rect x="44" [attr.y]="top" width="9" [attr.height]="bottom - top" fill="url(#glow)" />
+      }
       @for (band of bands(); track band.id) {
         <rect
           [attr.x]="band.x"
@@ -167,6 +169,8 @@ export class LadderView {
       .map((v) => ({ label: String(v), y: this.y()(unit.toSi(v)) }));
   });
 
+  /** Aluminium melts before it glows: no bar of colours for it. */
+  protected readonly glows = computed(() => heatWords(this.plan())?.colour !== null);
   protected readonly glow = computed(() =>
     GLOW.map((g) => ({ at: Math.min(1, Math.max(0, (g.atK - 280) / (this.ladder().topK - 280))), colour: g.colour })),
   );
@@ -215,10 +219,11 @@ export class LadderView {
   }
 
   protected readonly colour = computed(() => {
-    const chosen = this.plan().selection.chosen;
-    return chosen
-      ? `At work it looks ${colourAt(workingK(chosen.filler))} in a dim place; trust the flux over the colour.`
-      : 'No rod to show.';
+    const tells = heatWords(this.plan());
+    if (!tells) return 'No rod to show.';
+    return tells.colour
+      ? `At work it looks ${tells.colour} in a dim place; trust the flux over the colour.`
+      : 'Aluminium shows no colour before it melts: watch the flux.';
   });
 
   protected readonly words = computed(

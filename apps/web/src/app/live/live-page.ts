@@ -12,13 +12,12 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
-  colourAt,
   feedPlan,
   findMetal,
   formatDuration,
   STALE_S,
   STAND_IN_MISHAPS,
-  workingK,
+  heatWords,
   type Alarm,
   type DeviceId,
   type MarkKind,
@@ -93,16 +92,20 @@ export class LivePage {
   });
   protected readonly feed = computed(() => {
     const [joint, chosen] = [this.joint(), this.plan()?.selection.chosen];
-    return joint && chosen ? feedPlan(chosen.filler, joint.position) : null;
+    return joint && chosen ? feedPlan(chosen.filler, joint.position, Boolean(joint.patch)) : null;
   });
-  private readonly heat = computed(() => {
-    const chosen = this.plan()?.selection.chosen;
-    return chosen ? workingK(chosen.filler) : null;
+  private readonly tells = computed(() => {
+    const plan = this.plan();
+    return plan ? heatWords(plan) : null;
   });
-  protected readonly colour = computed(() => (this.heat() === null ? '' : colourAt(this.heat() ?? 0)));
-  protected readonly warmth = computed(() =>
-    this.heat() === null ? '' : `about ${this.units.show(this.heat() ?? 0, 'temperature')}`,
-  );
+  protected readonly colour = computed(() => {
+    const tells = this.tells();
+    return tells ? (tells.colour ?? 'watch the flux') : '';
+  });
+  protected readonly warmth = computed(() => {
+    const tells = this.tells();
+    return tells ? `about ${this.units.show(tells.workK, 'temperature')}` : '';
+  });
   protected readonly held = computed(() => this.outbox.held().length);
 
   private readonly newest = (device: DeviceId): PurgeReading | null =>

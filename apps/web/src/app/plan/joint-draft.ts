@@ -29,6 +29,8 @@ export interface JointDraft {
   id1: string;
   id2: string;
   instrument: Instrument;
+  /** The readings were looked at again: one far from nominal is meant. */
+  confirmed: boolean;
   gap: string;
   position: Position;
   partId: string;
@@ -40,6 +42,9 @@ export interface JointDraft {
   bushMetalId: string;
   bushWall: string;
   bushGap: string;
+  hole: string;
+  cutOutBy: string;
+  cutOutOn: string;
   seamThickness: string;
   seamLength: string;
   rodForm: RodFormId;
@@ -79,6 +84,7 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
     id1: pair(0, 'socketIdM'),
     id2: pair(1, 'socketIdM'),
     instrument: fit.mode === 'measured' ? fit.instrument : 'caliper',
+    confirmed: fit.mode === 'measured' && fit.confirmed === true,
     gap: fit.mode === 'stated' ? shown(fit.gapSideM, 'gap', system) : '',
     position: joint.position,
     partId: joint.partNearby?.partId ?? '',
@@ -90,6 +96,9 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
     bushMetalId: joint.bush?.metalId ?? 'copper',
     bushWall: shown(joint.bush?.wallM, 'gap', system),
     bushGap: shown(joint.bush?.gapSideM, 'gap', system),
+    hole: shown(joint.patch?.holeM, 'length', system),
+    cutOutBy: joint.patch?.cutOutBy ?? '',
+    cutOutOn: joint.patch?.cutOutOn ?? '',
     seamThickness: shown(joint.groove?.thicknessM, 'length', system),
     seamLength: shown(joint.groove?.lengthM, 'length', system),
     rodForm: joint.rodForm,
@@ -118,6 +127,7 @@ function fitUpOf(draft: JointDraft, system: UnitSystem, was: FitUp | undefined):
       tubeOdM: [d(draft.od1, before?.tubeOdM[0]), d(draft.od2 || draft.od1, before?.tubeOdM[1])],
       socketIdM: [d(draft.id1, before?.socketIdM[0]), d(draft.id2 || draft.id1, before?.socketIdM[1])],
       instrument: draft.instrument,
+      ...(draft.confirmed ? { confirmed: true } : {}),
     };
   }
   if (draft.mode === 'stated') {
@@ -160,6 +170,15 @@ export function jointOf(
             lengthM: back(draft.seamLength, 'length', system, was?.groove?.lengthM),
           }
         : null,
+    ...(draft.socketKind === 'patch'
+      ? {
+          patch: {
+            holeM: back(draft.hole, 'length', system, was?.patch?.holeM),
+            cutOutBy: draft.cutOutBy || null,
+            cutOutOn: draft.cutOutOn || null,
+          },
+        }
+      : {}),
     fitUp: fitUpOf(draft, system, was?.fitUp),
     position: draft.position,
     partNearby: draft.partId

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { lineConditions, type Joint, type Stored } from '@hephaist/contracts';
 import {
@@ -61,6 +62,9 @@ const SHOWN = [
   'cadmiumReason',
   'setAside',
   'bush.wallM',
+  'patch.holeM',
+  'patch.cutOutBy',
+  'patch.cutOutOn',
   'bush.gapSideM',
   'groove.thicknessM',
   'groove.lengthM',
@@ -72,7 +76,7 @@ const SHOWN = [
 /** Adds or edits a joint; its plan is read out as it is typed, and every problem stands at its field. */
 @Component({
   selector: 'hp-joint-form',
-  imports: [MatDialogModule, Caliper, Entry, PickField, SchoolsForm],
+  imports: [MatCheckboxModule, MatDialogModule, Caliper, Entry, PickField, SchoolsForm],
   templateUrl: './joint-form.html',
   styleUrl: './joint-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -135,6 +139,12 @@ export class JointForm {
   ]);
   protected readonly others = computed(() => otherProblems(this.problems(), SHOWN));
   protected readonly sizes = computed(() => sizeOptions(this.tables(), this.draft().standardId));
+  /** A reading far from the part's size: asked about until it is confirmed. */
+  protected readonly far = computed(() => {
+    const plan = this.planned()?.plan;
+    const found = plan?.gap.problems.find((p) => p.kind === 'far from nominal');
+    return found ? this.units.say(found.says) : null;
+  });
   protected readonly reading = computed(() => {
     const seam = this.planned()?.seam;
     if (seam)
@@ -183,6 +193,7 @@ export class JointForm {
       id1: '',
       id2: '',
       instrument: 'caliper',
+      confirmed: false,
       gap: '',
       position: 'horizontal',
       partId: '',
@@ -194,6 +205,9 @@ export class JointForm {
       bushMetalId: 'copper',
       bushWall: '',
       bushGap: '',
+      hole: '',
+      cutOutBy: '',
+      cutOutOn: '',
       seamThickness: '',
       seamLength: '',
       rodForm: 'flat',

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Line } from '@hephaist/contracts';
-import { formatDuration, probabilityInBand, sourceLine, RATING_SOURCE, type JointPlan } from '@hephaist/core';
+import { formatDuration, probabilityInBand, sourceLine, type JointPlan } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
 interface Figure {
@@ -134,12 +134,12 @@ export class JointNumbers {
   private rating(): Figure {
     const { rating } = this.plan();
     const design = this.line()?.designPa ?? 0;
-    if (rating.annealedPa === null)
+    if (rating.ratedPa === null)
       return {
         label: 'Rated after brazing',
         value: '–',
-        after: 'no table',
-        tone: '',
+        after: 'no rating on file',
+        tone: 'caution',
         why: this.units.say(rating.says),
       };
     const drawn =
@@ -148,10 +148,10 @@ export class JointNumbers {
         : ` Its drawn rating, ${this.units.show(rating.drawnPa, 'pressure')}, is lost to the heat.`;
     return {
       label: 'Rated after brazing',
-      value: this.units.show(rating.annealedPa, 'pressure', false),
+      value: this.units.show(rating.ratedPa, 'pressure', false),
       after: `${this.units.show(0, 'pressure').replace(/^\S+ /, '')} · design ${this.units.show(design, 'pressure', false)}`,
       tone: rating.verdict === 'holds' ? '' : rating.verdict === 'under test pressure' ? 'caution' : 'refused',
-      why: `${this.units.say(rating.says)}. 2 S t / (D − 0.8 t), least wall ${this.units.show(rating.leastWallM, 'gap')}. ${sourceLine(RATING_SOURCE)}; check the current edition.${drawn}`,
+      why: `${this.units.say(rating.says)}. Least wall ${this.units.show(rating.leastWallM, 'gap')}. ${sourceLine(rating.source)}${rating.source.note ? `; ${rating.source.note}` : ''}; check the current edition.${drawn}`,
     };
   }
 

@@ -1,4 +1,4 @@
-import type { RodList } from '@hephaist/core';
+import { orderWords, type RodList } from '@hephaist/core';
 import Papa from 'papaparse';
 
 /** The rod and flux list as CSV; masses in g, lengths in m, whatever is shown. */
@@ -13,7 +13,7 @@ export function rodListCsv(list: RodList): string {
         'joints left': r.leftJoints,
         'mass left g': (r.leftKg * 1000).toFixed(1),
         'length left m': r.leftM.toFixed(2),
-        pieces: r.pieces ?? '',
+        order: orderWords(r.order),
         cost: r.cost.toFixed(2),
       })),
       ...list.fluxes.map((f) => ({
@@ -22,12 +22,12 @@ export function rodListCsv(list: RodList): string {
         form: f.flux.form,
         joints: f.joints,
         'joints left': f.leftJoints,
-        'mass left g': '',
+        'mass left g': (f.leftKg * 1000).toFixed(1),
         'length left m': '',
-        pieces: '',
+        order: `${f.jars} half-pound jars, ${f.brushes} brushes`,
         cost: '',
       })),
     ],
-    { columns: ['kind', 'class', 'form', 'joints', 'joints left', 'mass left g', 'length left m', 'pieces', 'cost'] },
+    { columns: ['kind', 'class', 'form', 'joints', 'joints left', 'mass left g', 'length left m', 'order', 'cost'] },
   );
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import { alternative, rodList, rodSets, type RodListJoint, type RodListWishes } from '@hephaist/core';
+import { alternative, orderWords, rodList, rodSets, type RodListJoint, type RodListWishes } from '@hephaist/core';
 import { download } from '../data/api';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
@@ -131,6 +131,8 @@ export class RodListView {
   constructor() {
     effect(() => storeWishes(this.wishes()));
   }
+
+  protected readonly order = orderWords;
 
   protected set(change: Partial<Wishes>): void {
     this.wishes.update((w) => ({ ...w, ...change }));

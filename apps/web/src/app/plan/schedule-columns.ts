@@ -50,7 +50,7 @@ const orLast = (n: number | null | undefined): number => n ?? Infinity;
 const gap = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.gapSideM;
 const hot = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.hotSideM;
 const overlap = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.overlapM;
-const rating = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.annealedPa;
+const rating = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.ratedPa;
 
 type Shown = Column['show'];
 function column(

@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import {
+  deadLegAdvice,
   CYLINDER_RESERVE,
   CYLINDER_SOURCE,
   CYLINDERS,
@@ -98,6 +99,9 @@ export class PurgePage implements OnDestroy {
   });
   protected readonly stageIndex = linkedSignal({ source: () => this.runner.plan(), computation: () => 0 });
   protected readonly stage = computed(() => this.runner.plan()?.stages[this.stageIndex()] ?? null);
+  protected readonly deadLeg = computed(() =>
+    deadLegAdvice(this.runner.plan()?.order.bleeds ?? [], this.rests()?.medical ?? false),
+  );
   protected readonly steps = computed(() => (this.stage()?.sweep.timeS.length ?? 1) - 1);
   protected readonly step = linkedSignal({ source: () => this.stage(), computation: () => 0 });
   protected readonly time = computed(() => this.stage()?.sweep.timeS[this.step()] ?? 0);

@@ -1,11 +1,14 @@
-import { percent } from '../../fillers/fillers.js';
+import { flowOf, workingK } from '../../fillers/fillers.js';
 import { GAP_ADVICE } from '../../fit-up/gap.js';
-import { isFerrous } from '../../metals/metals.js';
+import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
+import { isFerrous, metalPercent } from '../../metals/metals.js';
+import { buildsUp, MOST_SILVER, PATCH_SOURCE } from '../../repair/patch.js';
 import { derived, practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
 import { deltaFToK, degFToK } from '../../units/units.js';
 import { bothCopper, firstToMelt, hasFamily, type Candidate, type Rule } from '../facts.js';
 import { COATING, isMadeCoated } from '../flux-choice.js';
+import { SERVICE_ROD_RULES } from './service-rules.js';
 
 /** Rules that judge one filler on one joint. */
 
@@ -28,12 +31,20 @@ const rightGroup: FillerRule = {
   source: handbook,
   judge: (c) => {
     const aluminium = hasFamily(c, 'aluminium');
-    if (aluminium && c.filler.group !== 'BAlSi')
-      return { effect: 'refuse', says: `${c.filler.group} does not braze aluminium: it melts far above it.` };
-    if (!aluminium && c.filler.group === 'BAlSi') return { effect: 'refuse', says: 'BAlSi is for aluminium only.' };
+    const { group } = c.filler;
+    if (group === 'ZnAl')
+      return aluminium && c.kind === 'patch'
+        ? null
+        : { effect: 'refuse', says: 'Zinc-aluminium rod patches aluminium; by name it is a solder and joins no line.' };
+    if (aluminium && group !== 'BAlSi')
+      return { effect: 'refuse', says: `${group} does not braze aluminium: it melts far above it.` };
+    if (!aluminium && group === 'BAlSi') return { effect: 'refuse', says: 'BAlSi is for aluminium only.' };
     return null;
   },
 };
+
+/** Nickel from which phosphorus makes a joint brittle, weight percent. Source: AWS Brazing Handbook, memory. */
+const NICKEL_BRITTLE = 10;
 
 const phosphorusOnIronOrNickel: FillerRule = {
   id: 'phosphorus-iron-nickel',
@@ -41,12 +52,28 @@ const phosphorusOnIronOrNickel: FillerRule = {
   source: handbook,
   judge: (c) => {
     if (c.filler.group !== 'BCuP') return null;
-    const bad = c.metals.find((m) => isFerrous(m) || m.family === 'nickel');
+    const bad = c.metals.find((m) => isFerrous(m) || metalPercent(m, 'Ni') >= NICKEL_BRITTLE);
     if (!bad) return null;
     return {
       effect: 'refuse',
-      says: `Phosphorus turns ${bad.family === 'nickel' ? 'nickel' : 'iron'} brittle: no BCuP on ${bad.name.toLowerCase()}.`,
+      says: `Phosphorus turns ${isFerrous(bad) ? 'iron' : 'nickel'} brittle: no BCuP on ${bad.name.toLowerCase()}.`,
     };
+  },
+};
+
+const phosphorusOnCopperIron: FillerRule = {
+  id: 'phosphorus-copper-iron',
+  title: 'Phosphorus rod on copper-iron tube follows its maker',
+  source: practice(),
+  judge: (c) => {
+    if (c.filler.group !== 'BCuP') return null;
+    const tube = c.metals.find((m) => m.family === 'copper' && metalPercent(m, 'Fe') >= 1);
+    return tube
+      ? {
+          effect: 'caution',
+          says: `Whether a phosphorus rod serves ${tube.name.toLowerCase()} is its maker’s word: ask before the first joint.`,
+        }
+      : null;
   },
 };
 
@@ -56,7 +83,7 @@ const phosphorusOnBrass: FillerRule = {
   source: practice('NFPA 99 for medical gas, from memory; practice otherwise'),
   judge: (c) => {
     if (c.filler.group !== 'BCuP' || !hasFamily(c, 'brass')) return null;
-    if (c.service.kind === 'medical')
+    if (c.service.medical)
       return { effect: 'refuse', says: 'Medical gas: brass or bronze takes BAg with flux, never a phosphorus rod.' };
     if (c.schools.phosphorusOnBrass === 'strict')
       return { effect: 'refuse', says: 'This job holds the strict school: BAg with flux on brass, no phosphorus rod.' };
@@ -67,77 +94,8 @@ const phosphorusOnBrass: FillerRule = {
   },
 };
 
-const cadmium: FillerRule = {
-  id: 'cadmium',
-  title: 'Cadmium',
-  source: practice('OSHA 1910.1027, from memory, for the fume'),
-  judge: (c) => {
-    if (percent(c.filler, 'Cd') === 0) return null;
-    if (c.service.potable || c.service.kind === 'medical')
-      return { effect: 'refuse', says: 'Holds cadmium: never on drinking water, food or medical gas.' };
-    if (!c.cadmiumReason)
-      return {
-        effect: 'refuse',
-        says: 'Holds cadmium; its fume kills. Refused unless a reason is recorded on the joint.',
-      };
-    return {
-      effect: 'caution',
-      says: `Cadmium admitted by record: "${c.cadmiumReason}". Its fume kills: local exhaust, head out of the plume.`,
-    };
-  },
-};
-
-const fuelGas: FillerRule = {
-  id: 'fuel-gas-phosphorus',
-  title: 'Fuel gas: at most 0.05 % phosphorus, melts above 1000 °F',
-  source: published('NFPA 54'),
-  judge: (c) => {
-    if (c.service.kind !== 'fuel-gas') return null;
-    if (percent(c.filler, 'P') > 0.05)
-      return { effect: 'refuse', says: `Fuel gas allows 0.05 % phosphorus; this rod has ${percent(c.filler, 'P')} %.` };
-    if (c.filler.solidusK <= degFToK(1000))
-      return { effect: 'refuse', says: `Fuel gas asks for a filler that melts above ${f(degFToK(1000))}.` };
-    return null;
-  },
-};
-
-const medicalMelt: FillerRule = {
-  id: 'medical-melting',
-  title: 'Medical gas: filler melts above 1000 °F',
-  source: published('NFPA 99'),
-  judge: (c) =>
-    c.service.kind === 'medical' && c.filler.solidusK <= degFToK(1000)
-      ? { effect: 'refuse', says: `Medical gas asks for a filler that melts above ${f(degFToK(1000))}.` }
-      : null,
-};
-
-const sulphur: FillerRule = {
-  id: 'sulphur-phosphorus',
-  title: 'Hot gas with sulphur: no phosphorus rod',
-  source: handbook,
-  judge: (c) =>
-    c.service.kind === 'hot-sulphur-gas' && c.filler.group === 'BCuP'
-      ? { effect: 'refuse', says: 'Hot sulphur-bearing gas attacks copper-phosphorus fillers.' }
-      : null,
-};
-
-const stainlessWet: FillerRule = {
-  id: 'stainless-nickel',
-  title: 'Stainless in wet service wants nickel in the rod',
-  source: handbook,
-  judge: (c) => {
-    if (!hasFamily(c, 'stainless') || percent(c.filler, 'Ni') >= 2) return null;
-    return c.service.wet
-      ? {
-          effect: 'refuse',
-          says: 'Wet stainless joints corrode along the interface unless the rod has nickel: BAg-4, -22 or -24.',
-        }
-      : {
-          effect: 'note',
-          says: 'A nickel-bearing rod (BAg-4, -22, -24) would keep stainless safe if it ever gets wet.',
-        };
-  },
-};
+/** Room between where the rod is worked and where the first metal melts, K. Source: practice. */
+export const MELTING_MARGIN = { torch: deltaFToK(100), aluminium: deltaFToK(50) } as const;
 
 const meltingMargin: FillerRule = {
   id: 'melting-margin',
@@ -145,12 +103,13 @@ const meltingMargin: FillerRule = {
   source: practice('100 °F for torch work, 50 °F for aluminium'),
   judge: (c) => {
     const lower = firstToMelt(c);
-    const margin = deltaFToK(lower.family === 'aluminium' ? 50 : 100);
+    const margin = lower.family === 'aluminium' ? MELTING_MARGIN.aluminium : MELTING_MARGIN.torch;
     const name = lower.name.toLowerCase();
-    if (c.filler.brazingK.min + margin > lower.solidusK)
+    const works = workingK(c.filler);
+    if (works + margin > lower.solidusK)
       return {
         effect: 'refuse',
-        says: `Too hot: ${name} starts to melt at ${f(lower.solidusK)}, this rod needs ${f(c.filler.brazingK.min)} or more.`,
+        says: `Too hot: ${name} starts to melt at ${f(lower.solidusK)}, this rod is worked at about ${f(works)}.`,
       };
     if (c.filler.brazingK.max + margin > lower.solidusK)
       return {
@@ -178,6 +137,11 @@ const fluxNeeded: FillerRule = {
             ? `The coating counts as ${COATING[c.filler.group] ?? ''}, which does not cover this rod on these metals: take bare rod with paste.`
             : 'No flux class on file covers this rod on these metals over its whole brazing range.',
       };
+    if (c.filler.group === 'ZnAl')
+      return {
+        effect: 'note',
+        says: `Flux ${c.flux.id}: active ${f(c.flux.activeK.min)} to ${f(c.flux.activeK.max)}. Its residue is washed off.`,
+      };
     return {
       effect: 'note',
       says: `${c.coated && isMadeCoated(c.filler) ? 'The coating is' : 'Flux'} ${c.flux.id}: active ${f(c.flux.activeK.min)} to ${f(c.flux.activeK.max)}, covers ${f(c.filler.brazingK.min)} to ${f(c.filler.brazingK.max)}.`,
@@ -191,25 +155,60 @@ const gapAtHeat: FillerRule = {
   source: derived('expansion of both metals; bands from the AWS Brazing Handbook, from memory'),
   judge: (c) => {
     const verdict = c.gapVerdict;
-    if (verdict === 'in band') return null;
+    if (verdict === 'in band' || c.kind === 'patch') return null;
     const hard = verdict === 'seizes' || verdict === 'too wide';
     const where = c.outerGap ? ' in one of the two gaps' : '';
+    const tightest = Math.min(c.gap.sideM, c.outerGap?.sideM ?? Infinity);
+    const starved = verdict === 'tight' && flowOf(c.filler) === 'sluggish' && tightest < c.filler.gapBandM.min / 2;
     return {
-      effect: hard ? 'refuse' : 'caution',
-      says: `${verdict[0]?.toUpperCase()}${verdict.slice(1)}${where} at ${f(c.gap.tempK)}: ${GAP_ADVICE[verdict]}.`,
+      effect: hard || starved ? 'refuse' : 'caution',
+      says: starved
+        ? `Tight${where} at ${f(c.gap.tempK)}: a sluggish rod does not enter a gap this fine. Take a rod that likes a tighter gap, or open the gap.`
+        : `${verdict[0]?.toUpperCase()}${verdict.slice(1)}${where} at ${f(c.gap.tempK)}: ${GAP_ADVICE[verdict]}.`,
     };
+  },
+};
+
+const patchRod: FillerRule = {
+  id: 'patch-rod',
+  title: 'A patch is built up by a sluggish rod',
+  source: PATCH_SOURCE,
+  judge: (c) => {
+    if (c.kind !== 'patch') return null;
+    if (hasFamily(c, 'aluminium'))
+      return c.filler.group === 'ZnAl'
+        ? {
+            effect: 'caution',
+            says: `By name this is soldering: it melts at ${f(c.filler.solidusK)} to ${f(c.filler.liquidusK)}, brazing begins at ${f(degFToK(840))}. A patch, not a fill and not a joint.`,
+          }
+        : {
+            effect: 'refuse',
+            says: 'An aluminium coil is patched with zinc-aluminium rod: this one runs where the wall itself melts.',
+          };
+    return buildsUp(c.filler)
+      ? {
+          effect: 'note',
+          says: `Stays pasty over a wide range and holds at most ${MOST_SILVER} % silver: it can be built up and kept out of the bore.`,
+        }
+      : {
+          effect: 'refuse',
+          says: `A patch wants a sluggish phosphorus rod with at most ${MOST_SILVER} % silver, that builds up: this one runs into the bore or wants flux inside.`,
+        };
   },
 };
 
 const overHotPart: FillerRule = {
   id: 'part-nearby',
   title: 'A part nearby that hates heat',
-  source: practice(),
+  source: REACH_SOURCE,
   judge: (c) =>
-    c.partNearby && c.filler.liquidusK > degFToK(1400)
+    c.partNearby &&
+    c.partDistanceM !== null &&
+    exposure(c.tube, c.partDistanceM) > 0 &&
+    c.filler.liquidusK > degFToK(1400)
       ? {
           effect: 'caution',
-          says: `${c.partNearby.name} nearby bears ${f(c.partNearby.limitK)}: protect it with heat-absorbing paste, or take a rod that melts lower.`,
+          says: `${c.partNearby.name} at ${said(c.partDistanceM, 'length')}, within ${said(heatReachM(c.tube), 'length')}, bears ${f(c.partNearby.limitK)}: protect it with heat-absorbing paste, or take a rod that melts lower.`,
         }
       : null,
 };
@@ -231,32 +230,16 @@ const needsProcedure: FillerRule = {
   },
 };
 
-const brassRodCapillary: FillerRule = {
-  id: 'brass-rod',
-  title: 'Brass rod in tube joints',
-  source: practice(),
-  judge: (c) =>
-    c.filler.group === 'RBCuZn' && c.service.kind !== 'structure'
-      ? {
-          effect: 'caution',
-          says: 'Brass rod works at an orange heat, fumes zinc and leaves little room for valves: for brackets and repairs rather than lines.',
-        }
-      : null,
-};
-
 export const FILLER_RULES: readonly FillerRule[] = [
   rightGroup,
   phosphorusOnIronOrNickel,
+  phosphorusOnCopperIron,
   phosphorusOnBrass,
-  cadmium,
-  fuelGas,
-  medicalMelt,
-  sulphur,
-  stainlessWet,
+  ...SERVICE_ROD_RULES,
   meltingMargin,
   fluxNeeded,
   gapAtHeat,
+  patchRod,
   overHotPart,
-  brassRodCapillary,
   needsProcedure,
 ];

@@ -1,36 +1,14 @@
+import { READING_SOURCE } from '../../fit-up/readings.js';
+import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
 import { isCast } from '../../metals/metals.js';
-import { practice, published } from '../../source/source.js';
+import { PATCH_SOURCE } from '../../repair/patch.js';
+import { practice } from '../../source/source.js';
 import { said } from '../../units/say.js';
-import { degFToK } from '../../units/units.js';
-import { firstToMelt, hasFamily, type JointFacts, type Rule } from '../facts.js';
+import { INCH } from '../../units/units.js';
+import { bothCopper, hasFamily, type JointFacts, type Rule } from '../facts.js';
+import { SERVICE_JOINT_RULES } from './service-rules.js';
 
 /** Rules that refuse or caution the joint itself, whatever the filler. */
-
-const ammonia: Rule<JointFacts> = {
-  id: 'ammonia-copper',
-  title: 'Ammonia: no copper or copper alloy in contact',
-  source: published('ASHRAE 15'),
-  judge: (f) =>
-    f.service.kind === 'ammonia' && hasFamily(f, 'copper', 'brass')
-      ? {
-          effect: 'refuse',
-          says: 'Ammonia attacks copper and brass. The joint is refused, not only the rod: use steel or stainless, welded.',
-        }
-      : null,
-};
-
-const acetylene: Rule<JointFacts> = {
-  id: 'acetylene-copper',
-  title: 'Acetylene: no unalloyed copper',
-  source: published('CGA G-1'),
-  judge: (f) =>
-    f.service.kind === 'acetylene' && hasFamily(f, 'copper')
-      ? {
-          effect: 'refuse',
-          says: 'Acetylene forms explosive compounds on copper. Use steel, or alloy with at most 65 % copper.',
-        }
-      : null,
-};
 
 const copperToAluminium: Rule<JointFacts> = {
   id: 'copper-aluminium',
@@ -40,7 +18,8 @@ const copperToAluminium: Rule<JointFacts> = {
     hasFamily(f, 'aluminium') && !f.metals.every((m) => m.family === 'aluminium')
       ? {
           effect: 'refuse',
-          says: 'Aluminium to another metal forms brittle compounds. The trade uses a factory-made transition joint and brazes its copper end.',
+          says: 'Aluminium to another metal forms brittle compounds and melts before the other is warm.',
+          instead: 'take a factory-made transition joint and braze its copper end',
         }
       : null,
 };
@@ -107,60 +86,98 @@ const reducing: Rule<JointFacts> = {
       : null,
 };
 
-const aluminiumPatch: Rule<JointFacts> = {
-  id: 'aluminium-patch',
-  title: 'A hole in an aluminium coil is not a capillary joint',
-  source: practice('patching aluminium is a technique of its own'),
-  judge: (f) =>
-    f.kind === 'patch' && hasFamily(f, 'aluminium')
-      ? {
-          effect: 'refuse',
-          says: `A torch patch on an aluminium coil is not planned here: these rods run within a few tens of degrees of where the wall itself melts (${said(firstToMelt(f).solidusK, 'temperature')}). Instead: recover the charge and replace the coil, cut out and bridge the tube with a made union, or hand it to someone practised in low-melting aluminium repair, on the bench, with the wall cleaned to bright metal.`,
-        }
-      : null,
-};
-
 const patch: Rule<JointFacts> = {
   id: 'patch',
   title: 'Built-up patch over a hole',
-  source: practice('get by, or never'),
+  source: PATCH_SOURCE,
   judge: (f) => {
-    if (f.kind !== 'patch' || hasFamily(f, 'aluminium')) return null;
-    if (f.service.kind === 'medical')
-      return { effect: 'refuse', says: 'Medical gas is never patched: cut the piece out and join new tube.' };
-    return f.schools.patch === 'never'
-      ? { effect: 'refuse', says: 'This job never patches a hole: cut the piece out and join new tube.' }
-      : {
-          effect: 'caution',
-          says: 'Temporary only: write the date on it and when it is to be cut out. Never a cure for a thin wall.',
-        };
+    if (f.kind !== 'patch') return null;
+    const instead = 'cut the piece out and join new tube';
+    if (f.service.medical) return { effect: 'refuse', says: 'Medical gas is never patched.', instead };
+    if (f.service.kind === 'fuel-gas') return { effect: 'refuse', says: 'A fuel-gas line is never patched.', instead };
+    if (f.schools.patch === 'never') return { effect: 'refuse', says: 'This job never patches a hole.', instead };
+    if (!bothCopper(f) && !f.metals.every((m) => m.family === 'aluminium'))
+      return { effect: 'refuse', says: 'Only copper tube and aluminium coil are patched.', instead };
+    if (!f.patch?.cutOutBy)
+      return {
+        effect: 'refuse',
+        says: 'A patch is temporary, and this one has no end.',
+        instead: 'say by which day it is cut out, or cut it out now',
+      };
+    return {
+      effect: 'caution',
+      says: `Temporary: cut out by ${f.patch.cutOutBy}. It stands among what is open until then. Never a cure for a thin wall, and never over cracked or melted metal that still moves.`,
+    };
   },
 };
 
 const softSeat: Rule<JointFacts> = {
   id: 'soft-seat',
-  title: 'A brass valve may have a soft seat',
+  title: 'A valve may have a soft seat',
   source: practice(),
   judge: (f) =>
-    f.kind === 'valve' && !f.partNearby
+    f.kind === 'valve'
       ? {
           effect: 'caution',
-          says: 'What does this valve’s seat bear? Name the part and its distance, take the valve apart, or wrap it in heat-absorbing paste.',
+          says: f.partNearby
+            ? 'The valve brazed here has a seat of its own: take it apart, open it half, or wrap it in heat-absorbing paste, besides the part named nearby.'
+            : 'What does this valve’s seat bear? Take it apart, open it half, or wrap it in heat-absorbing paste; name the part and its distance where another is near.',
         }
       : null,
 };
 
-const servicePastLimit: Rule<JointFacts> = {
-  id: 'service-temperature',
-  title: 'Service above 400 °F',
-  source: published('CDA Copper Tube Handbook'),
-  judge: (f) =>
-    f.serviceMaxK > degFToK(400) + 1e-6
+const partNearby: Rule<JointFacts> = {
+  id: 'part-within-reach',
+  title: 'How far heat reaches to a part that hates it',
+  source: REACH_SOURCE,
+  judge: (f) => {
+    if (!f.partNearby || f.partDistanceM === null) return null;
+    const at = `${f.partNearby.name} at ${said(f.partDistanceM, 'length')}`;
+    const reach = said(heatReachM(f.tube), 'length');
+    return exposure(f.tube, f.partDistanceM) > 0
       ? {
           effect: 'caution',
-          says: `Service is above ${said(degFToK(400), 'temperature')}: copper joints brazed with BCuP or BAg lose strength there.`,
+          says: `${at}: ${f.tube.name.toLowerCase()} carries the heat about ${reach}. It bears ${said(f.partNearby.limitK, 'temperature')}: paste or gel on it, or take it apart; feel it while you braze.`,
         }
-      : null,
+      : {
+          effect: 'note',
+          says: `${at}: past the ${reach} that ${f.tube.name.toLowerCase()} carries the heat, by rule of thumb. Feel it while you braze all the same.`,
+        };
+  },
+};
+
+const readings: Rule<JointFacts> = {
+  id: 'readings',
+  title: 'Smallest and largest reading, and readings far from the part’s size',
+  source: READING_SOURCE,
+  judge: (f) => {
+    const [first] = f.readingProblems;
+    return first ? { effect: 'refuse', says: first.says, instead: first.instead } : null;
+  },
+};
+
+/** Tube up to which both the silver-free and the 15 % rod are right in refrigeration, m. Source: practice. */
+export const SMALL_TUBE_M = (7 / 8) * INCH + 1e-6;
+export const isSmallRefrigeration = (f: JointFacts): boolean =>
+  f.service.kind === 'refrigerant' && bothCopper(f) && f.tubeOdM <= SMALL_TUBE_M && f.kind !== 'patch';
+
+const smallRefrigeration: Rule<JointFacts> = {
+  id: 'small-refrigeration',
+  title: 'Refrigeration tube of 7/8 in and under: two rods are right',
+  source: practice(),
+  judge: (f) => {
+    if (!isSmallRefrigeration(f)) return null;
+    const size = said((7 / 8) * INCH, 'diameter');
+    const why = f.movement
+      ? 'it moves here, so the ductile 15 % leads'
+      : f.schools.silver === 'fifteen'
+        ? 'this job’s school is 15 %, so it leads'
+        : 'it does not move, so they stand near each other';
+    return {
+      effect: 'note',
+      says: `Copper of ${size} and under: BCuP-2 or -6 and BCuP-5 are both right; ${why}.`,
+    };
+  },
 };
 
 const nitrogenAlways: Rule<JointFacts> = {
@@ -173,32 +190,18 @@ const nitrogenAlways: Rule<JointFacts> = {
       : null,
 };
 
-const medicalTube: Rule<JointFacts> = {
-  id: 'medical-materials',
-  title: 'Medical gas: B819 tube and B16.22 or B16.50 fittings',
-  source: published('NFPA 99'),
-  judge: (f) =>
-    f.service.kind === 'medical'
-      ? {
-          effect: 'note',
-          says: `Medical gas: cleaned and capped ASTM B819 tube, B16.22 or B16.50 fittings, filler above ${said(degFToK(1000), 'temperature')}, nitrogen always.`,
-        }
-      : null,
-};
-
 export const JOINT_RULES: readonly Rule<JointFacts>[] = [
-  ammonia,
-  acetylene,
+  ...SERVICE_JOINT_RULES,
+  readings,
   copperToAluminium,
   platedStub,
   maybePlated,
   softSeat,
+  partNearby,
   castParts,
   reducing,
   bushFirst,
-  aluminiumPatch,
   patch,
-  servicePastLimit,
+  smallRefrigeration,
   nitrogenAlways,
-  medicalTube,
 ];
