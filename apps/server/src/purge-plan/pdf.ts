@@ -105,7 +105,12 @@ export function purgePlanPdf(plan: PurgePlanOfLine, request: PurgePlanRequest, p
         (m.seconds === null ? '' : ` ${m.seconds < 5 ? 'At once' : formatDuration(m.seconds)}.`) +
         (m.pressure ? ` ${say(m.pressure.pa, 'draught')} at ${markOf(m.pressure.joint)}.` : ''),
     ),
-    `Nitrogen ${say(purge.nitrogenM3, 'volume')} in ${formatDuration(purge.seconds)}: ${purge.cylinders.count} of ${request.cylinder}, a tenth kept in reserve${purge.cylinders.swapsAfter.map((s) => `; swap before joint ${s.stepIndex + 1} of the order`).join('')}.`,
+    purge.setPa === null
+      ? ''
+      : `The tube is too narrow for the usual flow: set the regulator to ${say(purge.setPa, 'gauge')} and let the pressure set the flow.`,
+    purge.cylinders && purge.nitrogenM3 !== null && purge.seconds !== null
+      ? `Nitrogen ${say(purge.nitrogenM3, 'volume')} in ${formatDuration(purge.seconds)}: ${purge.cylinders.count} of ${request.cylinder}, a tenth kept in reserve${purge.cylinders.swapsAfter.map((s) => `; swap before joint ${s.stepIndex + 1} of the order`).join('')}.`
+      : `With ${purge.neverReady.join(', ')} open the line never comes under the limit: what it takes is not known.`,
     withOnlyVent(rests.net, null).nodes.some((n) => n.kind === 'vent')
       ? ''
       : 'The line has no vent: open one before anything else.',

@@ -229,7 +229,12 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     purge:
       service.purge === 'not needed'
         ? null
-        : purgeLine({ lengthM: line.lengthM, boreM: boreM(tube), limit: limit.limit }),
+        : purgeLine({
+            lengthM: line.lengthM,
+            boreM: boreM(tube),
+            limit: limit.limit,
+            gapSideM: Math.max(0, gap.sideM),
+          }),
     limitBy: limit.by,
     filler: chosen ? useOf(chosen, spec, over, tube) : null,
     ...troublesOf(selection, gap, over, rating, spec, schools, service.kind !== 'structure'),

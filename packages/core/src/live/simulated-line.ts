@@ -2,9 +2,10 @@ import { degFToK } from '../units/units.js';
 import { gasInCylinder } from '../purge/cylinder.js';
 import { solveFlow, type FlowAnswer } from '../purge/flow.js';
 import { withOnlyVent } from '../purge/layout.js';
-import { creepSpeed, PURGE_LIMIT_PA } from '../purge/line-plan.js';
+import { creepSpeed } from '../purge/line-plan.js';
+import { PURGE_LIMIT_PA } from '../purge/pressure-limit.js';
 import type { PurgeNetwork } from '../purge/network.js';
-import { OXYGEN_IN_AIR } from '../purge/single-line.js';
+import { OXYGEN_IN_AIR } from '../purge/gas.js';
 import { sweep } from '../purge/transport.js';
 import type { DeviceId } from './instruments.js';
 

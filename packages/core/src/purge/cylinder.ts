@@ -1,28 +1,38 @@
 import { requireRange } from '../source/problem.js';
 import { practice, published } from '../source/source.js';
-import { CUBIC_FOOT, degFToK, PSI } from '../units/units.js';
-import { OXYGEN_IN_AIR } from './single-line.js';
+import { ATM, CUBIC_FOOT, PSI } from '../units/units.js';
+import { GAS_CONSTANT, OXYGEN_IN_AIR, STANDARD_K } from './gas.js';
 
-const R = 8.31446;
+const R = GAS_CONSTANT;
 export const REAL_GAS_SOURCE = published(
-  'virial coefficients of nitrogen, order of magnitude',
-  'within 1 % of published densities between 250 and 330 K to 200 bar; check a gas table',
+  'compressibility of nitrogen in Perry’s Handbook',
+  'within 0.2 % of its values at 250 and 300 K to 200 bar; check a gas table',
 );
 
-/** Second virial coefficient of nitrogen, m3/mol, near room temperature: straight in 1/T. */
-const secondVirial = (tempK: number): number => (40 - 13300 / tempK) * 1e-6;
-/** Third virial coefficient of nitrogen, m6/mol2. */
-const THIRD_VIRIAL = 1.45e-9;
+/** Straight or curved through values at 250, 300 and 350 K, in 1/T. */
+const throughInverse = (tempK: number, at250: number, at300: number, at350: number): number => {
+  const [x, a, b, c] = [1 / tempK, 1 / 250, 1 / 300, 1 / 350];
+  const first = (at300 - at250) / (b - a);
+  const second = ((at350 - at300) / (c - b) - first) / (c - a);
+  return at250 + first * (x - a) + second * (x - a) * (x - b);
+};
+
+/** Virial coefficients of nitrogen: m3/mol, m6/mol2, m9/mol3. */
+const virial = (tempK: number): readonly [number, number, number] => [
+  throughInverse(tempK, -16.5e-6, -4.9e-6, 2.9e-6),
+  1.58e-9 - 1.6e-12 * (tempK - 250),
+  2e-14 - 1e-16 * (tempK - 250),
+];
 
 /** Molar density of nitrogen, mol/m3, at an absolute pressure (Pa) and temperature (K). */
 export function molarDensity(absolutePa: number, tempK: number): number {
   requireRange('absolutePa', absolutePa, 0, 3e7, 'Pa');
   requireRange('tempK', tempK, 230, 340, 'K');
-  const b = secondVirial(tempK);
+  const [b, c, d] = virial(tempK);
   let n = absolutePa / (R * tempK);
   for (let i = 0; i < 60; i++) {
-    const f = R * tempK * n * (1 + b * n + THIRD_VIRIAL * n * n) - absolutePa;
-    const slope = R * tempK * (1 + 2 * b * n + 3 * THIRD_VIRIAL * n * n);
+    const f = R * tempK * n * (1 + b * n + c * n * n + d * n ** 3) - absolutePa;
+    const slope = R * tempK * (1 + 2 * b * n + 3 * c * n * n + 4 * d * n ** 3);
     const step = f / slope;
     n -= step;
     if (Math.abs(step) <= 1e-12 * Math.max(1, n)) break;
@@ -30,26 +40,37 @@ export function molarDensity(absolutePa: number, tempK: number): number {
   return n;
 }
 
-const ATM_PA = 101325;
-const STANDARD_K = degFToK(70);
-
 /** Gas in a cylinder as m3 at 1 atm and 70 degF. @param waterM3 inside volume of the cylinder, m3 */
 export const gasInCylinder = (waterM3: number, gaugePa: number, tempK: number): number =>
-  (waterM3 * molarDensity(gaugePa + ATM_PA, tempK)) / molarDensity(ATM_PA, STANDARD_K);
+  (waterM3 * molarDensity(gaugePa + ATM, tempK)) / molarDensity(ATM, STANDARD_K);
 
 /** A size of cylinder by what it nominally holds. */
 export interface CylinderSize {
   readonly id: string;
   readonly nominalM3: number;
-  /** Inside volume, m3, from the nominal fill at 2200 psi and 70 degF. */
+  /** Gauge pressure when full at 70 degF, Pa. */
+  readonly fullPa: number;
+  /** Inside volume, m3, from the nominal fill. */
   readonly waterM3: number;
 }
-const FULL_PA = 2200 * PSI;
-export const CYLINDER_SOURCE = practice('nominal sizes; inside volume from a fill to 2200 psi at 70 °F');
-export const CYLINDERS: readonly CylinderSize[] = [20, 40, 60, 80, 125, 230, 300].map((ft3) => ({
+export const CYLINDER_SOURCE = practice(
+  'nominal sizes; inside volume from a fill to 2200 psi at 70 °F, 2640 psi for the largest (about 49 L)',
+);
+/** Nominal ft3 and full pressure, psi. */
+const sizes: readonly (readonly [number, number])[] = [
+  [20, 2200],
+  [40, 2200],
+  [60, 2200],
+  [80, 2200],
+  [125, 2200],
+  [230, 2200],
+  [300, 2640],
+];
+export const CYLINDERS: readonly CylinderSize[] = sizes.map(([ft3, psi]) => ({
   id: `${ft3} ft³`,
   nominalM3: ft3 * CUBIC_FOOT,
-  waterM3: (ft3 * CUBIC_FOOT) / gasInCylinder(1, FULL_PA, STANDARD_K),
+  fullPa: psi * PSI,
+  waterM3: (ft3 * CUBIC_FOOT) / gasInCylinder(1, psi * PSI, STANDARD_K),
 }));
 
 /** Share of a cylinder that is kept in reserve. Source: practice. */
@@ -83,9 +104,21 @@ export function cylinderSwaps(stepsM3: readonly number[], usableM3: number): Cyl
   return { count: stepsM3.length ? swapsAfter.length + 1 : 0, swapsAfter };
 }
 
-/** Least oxygen in air that people may breathe without supplied air, volume fraction. */
+/** Oxygen in a room at which to act: leave and ventilate. Volume fraction. Nobody faints here yet. */
 export const LEAST_OXYGEN = 0.195;
-export const LEAST_OXYGEN_SOURCE = published('OSHA 1910.134');
+/** People weaken near the first and faint from about the others. Source: safety bulletins, memory. */
+export const OXYGEN_WEAKENS = 0.16;
+export const OXYGEN_FAINTS = { from: 0.1, to: 0.12 } as const;
+export const LEAST_OXYGEN_SOURCE = published('OSHA 1910.134 and safety bulletins');
+
+/** What oxygen in a room means, in words. Source: LEAST_OXYGEN_SOURCE. */
+export function roomWords(oxygen: number): string {
+  if (oxygen >= LEAST_OXYGEN) return 'over the alarm level of 19.5 %';
+  if (oxygen >= OXYGEN_WEAKENS) return 'under the alarm level of 19.5 %: leave and ventilate';
+  return oxygen > OXYGEN_FAINTS.to
+    ? 'people weaken and do not notice: nobody goes in without supplied air'
+    : 'people faint without warning: nobody goes in without supplied air';
+}
 
 /**
  * Oxygen in a room while gas flows in, well mixed, with the surplus pushed out: dc/dt = (a c0 - (a + q) c) / V.

@@ -1,79 +1,13 @@
-import { published, practice } from '../source/source.js';
+import { InputError } from '../source/problem.js';
+import { gaugeOf, potentialOf } from './gas.js';
+import { gapLaw, holeLaw, runLaw, type Law } from './loss.js';
+import { checkNetwork, type PurgeNetwork } from './network.js';
 import { addTo, eliminationOrder, emptyRows, factor } from './sparse.js';
-import { checkNetwork, type LineJoint, type LineRun, type PurgeNetwork } from './network.js';
-
-/** Nitrogen at 68 degF and 1 atm. */
-export const NITROGEN = { densityKgM3: 1.165, viscosityPaS: 1.76e-5 };
-export const NETWORK_SOURCE = published(
-  'Hagen-Poiseuille and Blasius; annulus and orifice as fluid-mechanics texts give them',
-);
-/** Discharge coefficient of a plain hole. Source: practice. */
-export const DISCHARGE = 0.62;
-export const DISCHARGE_SOURCE = practice('sharp-edged hole');
-/** Laminar below the first, turbulent above the second, straight between. */
-const LAMINAR_RE = 2300;
-const TURBULENT_RE = 4000;
-
-/** A pressure drop with its slope, Pa and Pa s/m3. */
-interface Drop {
-  readonly pa: number;
-  readonly slope: number;
-}
-
-const { densityKgM3: rho, viscosityPaS: mu } = NITROGEN;
-const area = (d: number): number => (Math.PI / 4) * d * d;
-
-/** Reynolds number of a flow in a bore. */
-export const reynolds = (m3s: number, boreM: number): number => (4 * rho * Math.abs(m3s)) / (Math.PI * boreM * mu);
-
-/** Blasius: dP = 0.3164 Re^-1/4 (L/d) rho u^2 / 2, as a coefficient of Q^1.75. */
-const blasius = (r: LineRun): number =>
-  (0.3164 * (r.lengthM / r.boreM) * (rho / 2)) / area(r.boreM) ** 2 / ((4 * rho) / (Math.PI * r.boreM * mu)) ** 0.25;
-
-/**
- * Loss along a run at a flow: laminar 128 mu L / (pi d^4), Blasius above Re 4000, straight between, plus fittings.
- * Always rising with flow, so that the network has one answer.
- */
-export function runDrop(run: LineRun, m3s: number): Drop {
-  const q = Math.abs(m3s);
-  const linear = (128 * mu * run.lengthM) / (Math.PI * run.boreM ** 4);
-  const re = reynolds(q, run.boreM);
-  let pa = linear * q;
-  let slope = linear;
-  if (re > LAMINAR_RE) {
-    const c = blasius(run);
-    const per = q / re;
-    const [q1, q2] = [LAMINAR_RE * per, TURBULENT_RE * per];
-    if (re >= TURBULENT_RE) {
-      pa = c * q ** 1.75;
-      slope = 1.75 * c * q ** 0.75;
-    } else {
-      slope = (c * q2 ** 1.75 - linear * q1) / (q2 - q1);
-      pa = linear * q1 + slope * (q - q1);
-    }
-  }
-  const k = ((run.loss ?? 0) * rho) / 2 / area(run.boreM) ** 2;
-  return { pa: Math.sign(m3s) * (pa + k * q * q), slope: slope + 2 * k * q };
-}
-
-/** A hole: dP = rho/2 (Q / (Cd A))^2; straight near nothing, where the square has no slope. */
-export function holeDrop(holeM: number, m3s: number): Drop {
-  const k = rho / 2 / (DISCHARGE * area(holeM)) ** 2;
-  const q = Math.abs(m3s);
-  const small = 1e-3 * area(holeM);
-  return q < small ? { pa: k * small * m3s, slope: k * small } : { pa: Math.sign(m3s) * k * q * q, slope: 2 * k * q };
-}
-
-/** Resistance of the annular gap of an unbrazed joint, Pa s/m3: 12 mu L / (pi D h^3). */
-export const gapResistance = (j: LineJoint): number => (12 * mu * j.lapM) / (Math.PI * j.diameterM * j.gapSideM ** 3);
-
-/** Pressure at which molten filler is pushed out of a gap, Pa: 2 gamma / gap at full wetting, gamma about 1 N/m. */
-export const blowOutPa = (gapSideM: number): number => (gapSideM > 0 ? 2 / gapSideM : Infinity);
 
 export interface FlowAnswer {
   /** Gauge pressure at each node, Pa. */
   readonly pa: ReadonlyMap<string, number>;
-  /** Flow along each run from `from` to `to`, m3/s. */
+  /** Flow along each run from `from` to `to`, m3/s at the pressure of the air outside. */
   readonly runs: ReadonlyMap<string, number>;
   /** Out of each open vent, m3/s; negative where air is drawn in. */
   readonly vents: ReadonlyMap<string, number>;
@@ -83,136 +17,208 @@ export interface FlowAnswer {
   readonly fedM3s: number;
   /** True where the regulator's limit holds the pressure and the flow asked for does not go in. */
   readonly atLimit: boolean;
-  /** Largest pressure against one atmosphere: above about 0.05 the gas is compressed and volumes are off by as much. */
-  readonly compression: number;
   readonly iterations: number;
 }
 
 /** A gap under this is shut: nothing that matters goes through. */
 const CLOSED_M = 1e-7;
+/** The air outside, as an end of a way for the gas. */
+const AIR = -1;
+/** Steps of Newton at most; a line of pipe needs some ten. */
+const MOST_STEPS = 200;
 
-interface Branch {
+interface Way {
+  readonly id: string;
   readonly a: number;
-  /** Node index, or -1 for the air outside. */
   readonly b: number;
-  readonly drop: (m3s: number) => Drop;
-  q: number;
+  readonly law: Law;
 }
 
-/** Steady flow, by Newton on all flows and pressures together; shut valves carry nothing. */
-function solve(net: PurgeNetwork, fixedPa: number | null): Omit<FlowAnswer, 'atLimit' | 'compression'> {
+interface Ways {
+  readonly runs: readonly Way[];
+  readonly vents: readonly Way[];
+  readonly leaks: readonly Way[];
+}
+
+/** Every open way for the gas. */
+function waysOf(net: PurgeNetwork): Ways {
   const index = new Map(net.nodes.map((n, i) => [n.id, i]));
-  const at = (id: string): number => index.get(id) ?? -1;
-  const source = net.nodes.findIndex((n) => n.kind === 'source');
-  const branches: Branch[] = [];
-  const runBranch = new Map<string, Branch>();
-  const ventBranch = new Map<string, Branch>();
-  const leakBranch = new Map<string, Branch>();
-  const guess = net.feed.by === 'flow' ? net.feed.m3s : 1e-4;
-  for (const r of net.runs) {
-    if (r.open === false) continue;
-    const b: Branch = { a: at(r.from), b: at(r.to), drop: (q) => runDrop(r, q), q: guess };
-    branches.push(b);
-    runBranch.set(r.id, b);
-  }
-  for (const n of net.nodes) {
-    const hole =
-      n.kind === 'vent' && n.open !== false
-        ? n.holeM
-        : n.kind === 'source' && net.feed.by === 'off'
-          ? net.feed.holeM
-          : null;
-    if (!hole) continue;
-    const b: Branch = { a: at(n.id), b: -1, drop: (q) => holeDrop(hole, q), q: guess };
-    branches.push(b);
-    ventBranch.set(n.id, b);
-  }
-  for (const j of net.joints) {
-    if (j.brazed || j.gapSideM < CLOSED_M) continue;
-    const resistance = gapResistance(j);
-    const b: Branch = { a: at(j.node), b: -1, drop: (q) => ({ pa: resistance * q, slope: resistance }), q: 0 };
-    branches.push(b);
-    leakBranch.set(j.id, b);
-  }
-  const n = net.nodes.length;
-  const pattern = emptyRows(n);
-  for (let i = 0; i < n; i++) addTo(pattern, i, i, 1);
-  for (const { a, b } of branches)
-    if (b >= 0) {
-      addTo(pattern, a, b, 1);
-      addTo(pattern, b, a, 1);
-    }
-  const order = eliminationOrder(pattern);
-  const fed = net.feed.by === 'flow' && fixedPa === null ? net.feed.m3s : 0;
-  /** Ties what nothing else ties, so that a part shut off stands at no pressure instead of any. */
-  const tie = 1e-16;
-  let p: Float64Array = new Float64Array(n);
-  let iterations = 0;
-  for (; iterations < 100; iterations++) {
-    const rows = emptyRows(n);
-    const rhs = new Float64Array(n);
-    for (let i = 0; i < n; i++) addTo(rows, i, i, tie);
-    if (source >= 0) rhs[source] = (rhs[source] as number) + fed;
-    for (const br of branches) {
-      const { pa, slope } = br.drop(br.q);
-      const g = 1 / slope;
-      const known = br.q - g * pa;
-      addTo(rows, br.a, br.a, g);
-      rhs[br.a] = (rhs[br.a] as number) - known;
-      if (br.b < 0) continue;
-      addTo(rows, br.b, br.b, g);
-      addTo(rows, br.a, br.b, -g);
-      addTo(rows, br.b, br.a, -g);
-      rhs[br.b] = (rhs[br.b] as number) + known;
-    }
-    if (fixedPa !== null && source >= 0) {
-      addTo(rows, source, source, 1e6);
-      rhs[source] = (rhs[source] as number) + 1e6 * fixedPa;
-    }
-    p = factor(rows, order).solve(rhs);
-    let change = 0;
-    let size = 1e-12;
-    for (const br of branches) {
-      const { pa, slope } = br.drop(br.q);
-      const wanted = (p[br.a] as number) - (br.b < 0 ? 0 : (p[br.b] as number));
-      const next = br.q + (wanted - pa) / slope;
-      change = Math.max(change, Math.abs(next - br.q));
-      size = Math.max(size, Math.abs(next));
-      // Half a step where the flow turns round: the square of a hole would swing for ever.
-      br.q = next * br.q < 0 && iterations > 3 ? (next + br.q) / 2 : next;
-    }
-    if (change <= 1e-11 * size) break;
-  }
-  const flows = (map: ReadonlyMap<string, Branch>): Map<string, number> =>
-    new Map([...map].map(([id, b]) => [id, b.q]));
-  const runs = new Map(net.runs.map((r) => [r.id, runBranch.get(r.id)?.q ?? 0]));
-  const [vents, leaks] = [flows(ventBranch), flows(leakBranch)];
-  const out = [...vents.values(), ...leaks.values()].reduce((s, q) => s + q, 0);
+  const at = (id: string): number => index.get(id) ?? AIR;
+  const vents = net.nodes.flatMap((n): Way[] => {
+    const vent = n.kind === 'vent' && n.open !== false ? n.holeM : undefined;
+    const hole = vent ?? (n.kind === 'source' && net.feed.by === 'off' ? net.feed.holeM : undefined);
+    return hole ? [{ id: n.id, a: at(n.id), b: AIR, law: holeLaw(hole) }] : [];
+  });
   return {
-    pa: new Map(net.nodes.map((x, i) => [x.id, p[i] as number])),
-    runs,
+    runs: net.runs
+      .filter((r) => r.open !== false)
+      .map((r) => ({ id: r.id, a: at(r.from), b: at(r.to), law: runLaw(r) })),
     vents,
-    leaks,
-    fedM3s: net.feed.by === 'off' ? 0 : fixedPa === null ? fed : out,
-    iterations,
+    leaks: net.joints
+      .filter((j) => !j.brazed && j.gapSideM >= CLOSED_M)
+      .map((j) => ({ id: j.id, a: at(j.node), b: AIR, law: gapLaw(j) })),
   };
 }
 
+/** Nodes that a pressure is handed on to, from the air or from the one where it is held. */
+function tied(count: number, ways: readonly Way[], held: number | null): Uint8Array {
+  const near = Array.from({ length: count }, (): number[] => []);
+  const isTied = new Uint8Array(count);
+  const open: number[] = [];
+  const tie = (i: number): void => {
+    if (isTied[i]) return;
+    isTied[i] = 1;
+    open.push(i);
+  };
+  for (const w of ways)
+    if (w.b === AIR) tie(w.a);
+    else {
+      near[w.a]?.push(w.b);
+      near[w.b]?.push(w.a);
+    }
+  if (held !== null) tie(held);
+  for (let i = open.pop(); i !== undefined; i = open.pop()) near[i]?.forEach(tie);
+  return isTied;
+}
+
+interface Solved {
+  readonly potential: Float64Array;
+  /** Flow of each way, in the order given. */
+  readonly flows: Float64Array;
+  readonly steps: number;
+}
+
 /**
- * Steady flow of nitrogen in a line: pressures at every point and flow in every run, vent and leak. Loops, shut valves
- * and dead legs are allowed. Gas is taken as incompressible; `compression` says how far that is off.
+ * Potentials and flows of a network: Newton on the balance of every node, damped so that the imbalance always falls.
+ * Every law rises with flow, so there is one answer and this comes to it from anywhere.
+ * @param fed what goes in at the source, m3/s; or null with the potential held there
+ * @throws InputError where it does not come to rest, which no line that was tried does
+ */
+function balance(count: number, ways: readonly Way[], source: number, fed: number | null, heldPa: number): Solved {
+  const isTied = tied(count, ways, fed === null ? source : null);
+  const free = (i: number): boolean => i >= 0 && isTied[i] === 1 && !(fed === null && i === source);
+  const active = ways.map((w) => free(w.a) || free(w.b));
+  let p: Float64Array = new Float64Array(count);
+  if (fed === null) p[source] = heldPa;
+  const across = (w: Way, of: Float64Array): number => (of[w.a] as number) - (w.b < 0 ? 0 : (of[w.b] as number));
+  const pattern = emptyRows(count);
+  for (let i = 0; i < count; i++) addTo(pattern, i, i, 1);
+  for (const w of ways)
+    if (free(w.a) && free(w.b)) {
+      addTo(pattern, w.a, w.b, 1);
+      addTo(pattern, w.b, w.a, 1);
+    }
+  const order = eliminationOrder(pattern);
+  /** Newton's step: conductances of every way and what each node is out of balance by. */
+  const step = (conductance: readonly number[], out: Float64Array): Float64Array => {
+    const rows = emptyRows(count);
+    for (let i = 0; i < count; i++) addTo(rows, i, i, free(i) ? 0 : 1);
+    ways.forEach((w, k) => {
+      if (!active[k]) return;
+      const g = conductance[k] as number;
+      if (free(w.a)) addTo(rows, w.a, w.a, g);
+      if (free(w.b)) addTo(rows, w.b, w.b, g);
+      if (free(w.a) && free(w.b)) {
+        addTo(rows, w.a, w.b, -g);
+        addTo(rows, w.b, w.a, -g);
+      }
+    });
+    return factor(rows, order).solve(out.map((r, i) => (free(i) ? -r : 0)));
+  };
+  /** What flows out of each node more than in, and the sum of its squares. */
+  const imbalance = (flows: Float64Array): { out: Float64Array; norm: number } => {
+    const out = new Float64Array(count);
+    if (fed !== null) out[source] = -fed;
+    ways.forEach((w, k) => {
+      const q = flows[k] as number;
+      out[w.a] = (out[w.a] as number) + q;
+      if (w.b >= 0) out[w.b] = (out[w.b] as number) - q;
+    });
+    let norm = 0;
+    out.forEach((r, i) => (norm += free(i) ? r * r : 0));
+    return { out, norm: Math.sqrt(norm) };
+  };
+  const flowsAt = (of: Float64Array): Float64Array =>
+    Float64Array.from(ways, (w, k) => (active[k] ? w.law.flow(across(w, of)) : 0));
+  const slopes = (flows: Float64Array): number[] => ways.map((w, k) => 1 / w.law.drop(flows[k] as number).slope);
+  // To begin with, every way is straight, as steep as at a guess of the flow.
+  const straight = ways.map((w) => 1 / w.law.drop(fed || 1e-4).slope);
+  const first = imbalance(Float64Array.from(ways, (w, k) => (straight[k] as number) * across(w, p)));
+  const start = step(straight, first.out);
+  p = p.map((v, i) => v + (start[i] as number));
+  let flows = flowsAt(p);
+  let now = imbalance(flows);
+  /** Flow that comes of pressures being known to sixteen digits only: much in a wide run that carries next to nothing. */
+  const rounding = (g: readonly number[]): number => {
+    const highest = p.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+    return 4 * Number.EPSILON * highest * g.reduce((m, x, k) => (active[k] ? Math.max(m, x) : m), 0);
+  };
+  const scale = (): number => Math.max(fed ?? 0, ...flows.map(Math.abs), 1e-15);
+  for (let steps = 1; steps <= MOST_STEPS; steps++) {
+    const g = slopes(flows);
+    const by = step(g, now.out);
+    // The flows that go with the step balance exactly, also where pressures are too near to be told apart.
+    const balanced = flows.map((q, k) => (active[k] ? q + (g[k] as number) * across(ways[k] as Way, by) : 0));
+    const change = balanced.reduce((m, q, k) => Math.max(m, Math.abs(q - (flows[k] as number))), 0);
+    if (change <= Math.max(1e-9 * scale(), rounding(g))) return { potential: p, flows: balanced, steps };
+    let t = 1;
+    for (; t > 1e-12; t /= 2) {
+      const next = p.map((v, i) => v + t * (by[i] as number));
+      const there = flowsAt(next);
+      const then = imbalance(there);
+      if (then.norm >= now.norm * (1 - 1e-4 * t)) continue;
+      [p, flows, now] = [next, there, then];
+      break;
+    }
+    // No shorter step falls: what is left is rounding, and the balanced flows are the answer; else there is none.
+    if (t <= 1e-12) {
+      if (now.norm <= Math.max(1e-6 * scale(), 100 * rounding(g))) return { potential: p, flows: balanced, steps };
+      break;
+    }
+  }
+  throw new InputError([
+    { field: 'runs', says: 'no steady flow was found for this line: check its lengths and bores' },
+  ]);
+}
+
+/**
+ * Steady flow of nitrogen in a line: pressures at every point and flow in every run, vent and leak. Loops, shut valves,
+ * dead legs and lines capped at every end are allowed. The gas is compressible (isothermal, ideal); flows are volumes at
+ * the pressure of the air outside.
  * @throws InputError naming what is wrong with the network
  */
 export function solveFlow(net: PurgeNetwork): FlowAnswer {
   checkNetwork(net);
-  const sourceId = net.nodes.find((n) => n.kind === 'source')?.id ?? '';
   const { feed } = net;
-  let answer = solve(net, feed.by === 'pressure' ? feed.pa : null);
+  const { runs, vents, leaks } = waysOf(net);
+  const ways = [...runs, ...vents, ...leaks];
+  const count = net.nodes.length;
+  const source = net.nodes.findIndex((n) => n.kind === 'source');
+  const held = (gaugePa: number): Solved => balance(count, ways, source, null, potentialOf(gaugePa));
+  let solved: Solved;
   let atLimit = false;
-  if (feed.by === 'flow' && !((answer.pa.get(sourceId) ?? 0) <= feed.mostPa)) {
-    atLimit = true;
-    answer = solve(net, feed.mostPa);
+  if (feed.by === 'pressure') solved = held(feed.pa);
+  else if (feed.by === 'off') solved = balance(count, ways, source, 0, 0);
+  else {
+    // What the regulator lets through at its limit tells whether the flow asked for goes in.
+    const most = held(feed.mostPa);
+    const through = most.flows.reduce((sum, q, k) => sum + ((ways[k] as Way).b === AIR ? q : 0), 0);
+    atLimit = through <= feed.m3s;
+    solved = atLimit ? most : balance(count, ways, source, feed.m3s, 0);
   }
-  const highest = Math.max(0, ...[...answer.pa.values()].map(Math.abs));
-  return { ...answer, atLimit, compression: highest / 101325 };
+  const flow = (list: readonly Way[], from: number): Map<string, number> =>
+    new Map(list.map((w, k) => [w.id, solved.flows[from + k] as number]));
+  const outVents = flow(vents, runs.length);
+  const outLeaks = flow(leaks, runs.length + vents.length);
+  const open = flow(runs, 0);
+  const out = [...outVents.values(), ...outLeaks.values()].reduce((s, q) => s + q, 0);
+  return {
+    pa: new Map(net.nodes.map((n, i) => [n.id, gaugeOf(solved.potential[i] as number)])),
+    runs: new Map(net.runs.map((r) => [r.id, open.get(r.id) ?? 0])),
+    vents: outVents,
+    leaks: outLeaks,
+    fedM3s: feed.by === 'off' ? 0 : feed.by === 'flow' && !atLimit ? feed.m3s : out,
+    atLimit,
+    iterations: solved.steps,
+  };
 }

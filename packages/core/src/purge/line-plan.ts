@@ -1,16 +1,16 @@
 import { cylinderSwaps, type CylinderPlan } from './cylinder.js';
-import { blowOutPa, solveFlow, type FlowAnswer } from './flow.js';
+import { solveFlow, type FlowAnswer } from './flow.js';
+import { AIR_HEAVIER, GRAVITY } from './gas.js';
+import { blowOutPa } from './loss.js';
 import { fedBy, withOnlyVent } from './layout.js';
 import { lineTotals, type LineRun, type PurgeNetwork } from './network.js';
 import { jointOrder, reachFrom, type JointOrder, type VentStage } from './order.js';
-import { fillFlow, richardsonNumber, trickleFlow } from './single-line.js';
+import { jointLimitPa, PURGE_LIMIT_PA } from './pressure-limit.js';
+import { contrastAt, fillFlow, richardsonNumber, trickleFlow } from './single-line.js';
 import { enoughSeconds, sweep, type Sweep } from './transport.js';
 
 /** Steps that a sweep is shown in. */
 const SHOWN_STEPS = 240;
-/** Regulator limit on the purge, Pa gauge: 2 psi. Source: practice. */
-export const PURGE_LIMIT_PA = 13790;
-
 export interface LinePurgeWishes {
   /** Oxygen limit as a volume fraction. */
   readonly limit: number;
@@ -38,7 +38,7 @@ export interface PurgeStage extends VentStage {
 export interface Mishap {
   readonly id: 'vent shut' | 'meter misread' | 'hose off';
   readonly says: string;
-  /** Time that matters: until ready, or until air is back over the limit, s; null where time is not the trouble. */
+  /** Time that matters: until ready, or until air is back over the limit, s; null where time is not the trouble or never comes. */
   readonly seconds: number | null;
   /** Gauge pressure at the worst joint, Pa, and where its filler is pushed out; null where pressure is not the trouble. */
   readonly pressure: { readonly joint: string; readonly pa: number; readonly blowOutPa: number } | null;
@@ -46,18 +46,24 @@ export interface Mishap {
 
 export interface LinePurge {
   readonly totals: { readonly lengthM: number; readonly areaM2: number; readonly volumeM3: number };
+  /** Flows that go in at the first stage: those asked for, or what the pressure at the joints lets through. */
   readonly fillM3s: number;
   readonly trickleM3s: number;
+  /** Most gauge pressure to set, Pa, where pressure and not the meter sets a flow; null where the meter does. */
+  readonly setPa: number | null;
+  /** Vents whose stage never comes under the limit: what the line takes is then not known. */
+  readonly neverReady: readonly string[];
   readonly order: JointOrder;
   readonly stages: readonly PurgeStage[];
   /** Pressure at each joint at the trickle, first stage, with its margin to blowing out. */
   readonly pressures: readonly { readonly joint: string; readonly pa: number; readonly blowOutPa: number }[];
-  /** Runs where the trickle is so slow that gas may layer if they lie level: the one-dimensional answer is not to be trusted there. */
+  /** Runs on the way to the vent that are filled, or kept, so slowly that gas layers if they lie level: the one-dimensional answer is not to be trusted there. */
   readonly layering: readonly string[];
   readonly mishaps: readonly Mishap[];
-  readonly nitrogenM3: number;
-  readonly seconds: number;
-  readonly cylinders: CylinderPlan;
+  /** Null where a stage is never ready. */
+  readonly nitrogenM3: number | null;
+  readonly seconds: number | null;
+  readonly cylinders: CylinderPlan | null;
   readonly stopped: boolean;
 }
 
@@ -74,11 +80,16 @@ function worstPressure(net: PurgeNetwork, flow: FlowAnswer): Mishap['pressure'] 
   return worst;
 }
 
-/** A run that the gas goes through, but slower than its own weight spreads it. */
-function mayLayer(r: LineRun, m3s: number): boolean {
-  const speed = Math.abs(m3s) / ((Math.PI / 4) * r.boreM ** 2);
-  return speed > 1e-6 && richardsonNumber(speed, r.boreM) > 1;
+/** A run that a good part of the gas goes through, but slower than its own weight spreads it. */
+function mayLayer(r: LineRun, flow: FlowAnswer, contrast: number): boolean {
+  const m3s = Math.abs(flow.runs.get(r.id) ?? 0);
+  const speed = m3s / ((Math.PI / 4) * r.boreM ** 2);
+  return m3s > 0.2 * flow.fedM3s && speed > 1e-6 && richardsonNumber(speed, r.boreM, contrast) > 1;
 }
+
+/** The widest gap that is still to be filled, m; 0 where none is open. Molten filler leaves it first. */
+const widestGap = (net: PurgeNetwork): number =>
+  net.joints.reduce((widest, j) => (j.brazed ? widest : Math.max(widest, j.gapSideM)), 0);
 
 /** Molten filler seals the joint that is being brazed, so a shut vent leaves only the other gaps. */
 function ventShut(net: PurgeNetwork, trickleM3s: number): Mishap {
@@ -98,8 +109,7 @@ function ventShut(net: PurgeNetwork, trickleM3s: number): Mishap {
 const readyOf = (ids: readonly string[], s: Sweep): number =>
   Math.max(0, ...ids.map((id) => s.readyS.get(id) ?? Infinity));
 
-/** Air is about 3 % heavier than nitrogen. */
-const BUOYANCY_M_S2 = 0.03 * 9.81;
+const BUOYANCY_M_S2 = AIR_HEAVIER * GRAVITY;
 /** Speed at which heavier air creeps along the bottom of an open level tube, m/s: Benjamin's half root of g' d. */
 export const creepSpeed = (boreM: number): number => 0.5 * Math.sqrt(BUOYANCY_M_S2 * boreM);
 
@@ -134,22 +144,31 @@ function hoseOff(net: PurgeNetwork, stage: PurgeStage, limit: number): Mishap {
   };
 }
 
+/** The line with one vent open at a stage, filling or at the trickle; the regulator holds the pressure it must not pass. */
+const stageNet = (net: PurgeNetwork, vent: string | null, m3s: number, mostPa: number): PurgeNetwork =>
+  withOnlyVent(fedBy(net, { by: 'flow', m3s, mostPa }), vent);
+
 /**
  * Plans the purge of a whole line: order of joints and vents, fill time of each stage, pressure at each joint, what
  * nitrogen it takes, and what three mishaps would do. Each stage is counted from air, so that nobody strikes early.
+ * Where a narrow tube would need more pressure for the usual flow than a joint bears, the pressure sets the flow.
  * @throws InputError naming what is wrong with the line or a wish
  */
 export function planLinePurge(net: PurgeNetwork, wishes: LinePurgeWishes): LinePurge {
   const bore = widest(net);
-  const fillM3s = wishes.fillM3s ?? fillFlow(bore);
-  const trickleM3s = wishes.trickleM3s ?? trickleFlow(bore);
+  const fillAsked = wishes.fillM3s ?? fillFlow(bore);
+  const trickleAsked = wishes.trickleM3s ?? trickleFlow(bore);
   const { limit, minutesPerJoint, usableM3, going } = wishes;
+  const tricklePa = jointLimitPa(widestGap(net));
   const order = jointOrder(net);
   const stages: PurgeStage[] = [];
+  const trickles: FlowAnswer[] = [];
   let stopped = false;
   for (const [i, stage] of order.stages.entries()) {
-    const filling = withOnlyVent(fedBy(net, { by: 'flow', m3s: fillM3s, mostPa: PURGE_LIMIT_PA }), stage.vent);
+    const filling = stageNet(net, stage.vent, fillAsked, PURGE_LIMIT_PA);
     const flow = solveFlow(filling);
+    const trickle = solveFlow(stageNet(net, stage.vent, trickleAsked, tricklePa));
+    trickles.push(trickle);
     const told = going && ((done: number): boolean => going((i + done) / order.stages.length));
     const result = sweep(filling, flow, {
       seconds: enoughSeconds(filling, flow, limit),
@@ -164,56 +183,57 @@ export function planLinePurge(net: PurgeNetwork, wishes: LinePurgeWishes): LineP
       flow,
       sweep: result,
       readyS,
-      fillM3: Number.isFinite(readyS) ? readyS * flow.fedM3s : 0,
-      brazeM3: stage.joints.length * minutesPerJoint * 60 * trickleM3s,
+      fillM3: readyS * flow.fedM3s,
+      brazeM3: stage.joints.length * minutesPerJoint * 60 * trickle.fedM3s,
     });
     if (stopped) break;
   }
-  const first = stages[0];
-  const trickling = withOnlyVent(
-    fedBy(net, { by: 'flow', m3s: trickleM3s, mostPa: PURGE_LIMIT_PA }),
-    first?.vent ?? null,
-  );
-  const trickle = solveFlow(trickling);
+  const [first, trickle] = [stages[0], trickles[0] ?? solveFlow(stageNet(net, null, trickleAsked, tricklePa))];
   const mishaps: Mishap[] =
     first && !stopped
       ? [
-          ventShut(net, trickleM3s),
-          misread(net, first, fillM3s, limit),
+          ventShut(net, trickle.fedM3s || trickleAsked),
+          misread(net, first, limit),
           hoseOff(withOnlyVent(net, first.vent), first, limit),
         ]
       : [];
+  const neverReady = stages.filter((s) => !Number.isFinite(s.readyS)).map((s) => s.vent);
+  const known = neverReady.length === 0;
   const steps = stages.flatMap((s) => s.joints.map((_, k) => (k === 0 ? s.fillM3 : 0) + s.brazeM3 / s.joints.length));
   return {
     totals: lineTotals(net.runs),
-    fillM3s,
-    trickleM3s,
+    fillM3s: first?.flow.fedM3s ?? fillAsked,
+    trickleM3s: first ? trickle.fedM3s : trickleAsked,
+    setPa: first?.flow.atLimit || (first && trickle.atLimit) ? tricklePa : null,
+    neverReady,
     order,
     stages,
     pressures: net.joints
       .filter((j) => !j.brazed)
       .map((j) => ({ joint: j.id, pa: trickle.pa.get(j.node) ?? 0, blowOutPa: blowOutPa(j.gapSideM) })),
-    layering: net.runs.filter((r) => mayLayer(r, trickle.runs.get(r.id) ?? 0)).map((r) => r.id),
+    layering: net.runs
+      .filter((r) => (first && mayLayer(r, first.flow, 1)) || mayLayer(r, trickle, contrastAt(limit)))
+      .map((r) => r.id),
     mishaps,
-    nitrogenM3: stages.reduce((sum, s) => sum + s.fillM3 + s.brazeM3, 0),
-    seconds: stages.reduce(
-      (sum, s) => sum + (Number.isFinite(s.readyS) ? s.readyS : 0) + s.joints.length * minutesPerJoint * 60,
-      0,
-    ),
-    cylinders: cylinderSwaps(steps, usableM3),
+    nitrogenM3: known ? stages.reduce((sum, s) => sum + s.fillM3 + s.brazeM3, 0) : null,
+    seconds: known ? stages.reduce((sum, s) => sum + s.readyS + s.joints.length * minutesPerJoint * 60, 0) : null,
+    cylinders: known ? cylinderSwaps(steps, usableM3) : null,
     stopped,
   };
 }
 
-/** The meter read double: half the gas goes in, and the line takes longer than the plan says. */
-function misread(net: PurgeNetwork, stage: PurgeStage, fillM3s: number, limit: number): Mishap {
-  const half = withOnlyVent(fedBy(net, { by: 'flow', m3s: fillM3s / 2, mostPa: PURGE_LIMIT_PA }), stage.vent);
+/** The meter read double: half the gas goes in, and the line takes longer than the plan says, or is never ready. */
+function misread(net: PurgeNetwork, stage: PurgeStage, limit: number): Mishap {
+  const half = stageNet(net, stage.vent, stage.flow.fedM3s / 2 || 1e-7, PURGE_LIMIT_PA);
   const flow = solveFlow(half);
   const slow = sweep(half, flow, { seconds: enoughSeconds(half, flow, limit), steps: SHOWN_STEPS, limit });
+  const later = readyOf(stage.joints, slow) - stage.readyS;
   return {
     id: 'meter misread',
-    says: 'The flow meter read double: the line is ready this much later than the plan says.',
-    seconds: readyOf(stage.joints, slow) - stage.readyS,
+    says: Number.isFinite(later)
+      ? 'The flow meter read double: the line is ready this much later than the plan says.'
+      : 'The flow meter read double: the line never comes under the limit.',
+    seconds: Number.isFinite(later) ? later : null,
     pressure: null,
   };
 }

@@ -77,7 +77,8 @@ describe('a line', () => {
   });
 
   it('warns where the gas may layer, and names a bad field', () => {
-    expect(purgeLine({ lengthM: 10, boreM: 0.2 }).stratifies).toBe(true);
+    expect(purgeLine({ lengthM: 10, boreM: 0.25 }).stratifies).toBe(true);
+    expect(purgeLine({ lengthM: 10, boreM: 0.026 }).stratifies).toBe(false);
     expect(() => purgeLine({ lengthM: 0, boreM: 0.02 })).toThrow(/lengthM/);
     expect(() => purgeLine({ lengthM: 1e9, boreM: 0.02 })).toThrow(/lengthM/);
     expect(() => purgeLine({ lengthM: 1, boreM: 0.02, limit: 0 })).toThrow(/oxygenLimit/);

@@ -1,14 +1,13 @@
 import erfc from '@stdlib/math-base-special-erfc';
 import erfcx from '@stdlib/math-base-special-erfcx';
 import { requireRange } from '../source/problem.js';
-import { practice, published } from '../source/source.js';
+import { practice } from '../source/source.js';
 import { SCFH } from '../units/units.js';
+import { AIR_HEAVIER, GAS_SOURCE, GRAVITY, OXYGEN_DIFFUSIVITY, OXYGEN_IN_AIR } from './gas.js';
+import { reynolds } from './loss.js';
+import { flowThrough, headPa, jointLimitPa, PURGE_LIMIT_PA } from './pressure-limit.js';
 
-/** Oxygen in air, volume fraction. */
-export const OXYGEN_IN_AIR = 0.209;
-/** Diffusivity of oxygen in nitrogen at 68 degF and 1 atm, m2/s. */
-export const OXYGEN_DIFFUSIVITY = 2e-5;
-export const PURGE_SOURCE = published('CRC Handbook, gas properties');
+export const PURGE_SOURCE = GAS_SOURCE;
 export const FLOW_PRACTICE = practice('fill, then cut back to a trickle of 2 to 5 SCFH in small tube, more in larger');
 /** Oxygen limit before brazing. */
 export const DEFAULT_LIMIT = 0.01;
@@ -41,14 +40,20 @@ export function remainingShare(xM: number, tS: number, speedMs: number, dispersi
   return Math.min(1, Math.max(0, 1 - arrived));
 }
 
-/** Buoyancy of air, some 3 % heavier, against the flow, in a level bore: above 1 the gas may layer. */
-export const richardsonNumber = (speedMs: number, boreM: number): number => (9.81 * 0.03 * boreM) / speedMs ** 2;
+/** Buoyancy of air, some 3 % heavier, against the flow, in a level bore: above 1 the gas may layer. @param contrast share of that difference left */
+export const richardsonNumber = (speedMs: number, boreM: number, contrast = 1): number =>
+  (GRAVITY * AIR_HEAVIER * contrast * boreM) / speedMs ** 2;
+
+/** Part of the difference between air and nitrogen that is left once the line is under its limit. */
+export const contrastAt = (limit: number): number => limit / OXYGEN_IN_AIR;
 
 export interface PurgeInput {
   readonly lengthM: number;
   readonly boreM: number;
-  /** Fill flow, m3/s; practice where not given. */
+  /** Fill flow, m3/s; practice where not given, and never more than the pressure at the joint allows. */
   readonly fillM3s?: number;
+  /** Gap per side that molten filler must stay in, m; 0 or none where no joint is asked about. */
+  readonly gapSideM?: number;
   /** Oxygen limit as a volume fraction. */
   readonly limit?: number;
 }
@@ -57,6 +62,10 @@ export interface PurgeResult {
   readonly volumeM3: number;
   readonly fillM3s: number;
   readonly trickleM3s: number;
+  /** Gauge pressure at the joint at the trickle, the whole line behind it, Pa. */
+  readonly tricklePa: number;
+  /** Flow is set by the pressure at the joint, not by the meter: the tube is too narrow for the usual flow. */
+  readonly byPressure: boolean;
   readonly limit: number;
   /** Seconds at fill flow until the far end is under the limit, three ways. */
   readonly plugS: number;
@@ -69,9 +78,6 @@ export interface PurgeResult {
   readonly richardson: number;
   readonly stratifies: boolean;
 }
-
-const viscosity = 1.76e-5;
-const density = 1.165;
 
 function dispersedTime(lengthM: number, speedMs: number, dispersion: number, limit: number): number {
   const target = limit / OXYGEN_IN_AIR;
@@ -95,26 +101,34 @@ export function purgeLine(input: PurgeInput): PurgeResult {
   requireRange('lengthM', lengthM, 0.01, 10000, 'm');
   requireRange('boreM', boreM, 0.0005, 1, 'm');
   const limit = requireRange('oxygenLimit', input.limit ?? DEFAULT_LIMIT, 1e-6, 0.2);
-  const fillM3s = requireRange('fillFlow', input.fillM3s ?? fillFlow(boreM), 1e-8, 1, 'm³/s');
+  const asked = requireRange('fillFlow', input.fillM3s ?? fillFlow(boreM), 1e-8, 1, 'm³/s');
+  const fillM3s = Math.min(asked, flowThrough(lengthM, boreM, PURGE_LIMIT_PA));
   const area = (Math.PI / 4) * boreM ** 2;
   const volumeM3 = area * lengthM;
   const speed = fillM3s / area;
-  const trickleM3s = trickleFlow(boreM);
+  const trickleM3s = Math.min(
+    trickleFlow(boreM),
+    fillM3s,
+    flowThrough(lengthM, boreM, jointLimitPa(input.gapSideM ?? 0)),
+  );
   const trickleSpeed = trickleM3s / area;
   const plugS = volumeM3 / fillM3s;
   const wellMixedS = plugS * wellMixedVolumes(limit);
   const dispersedS = dispersedTime(lengthM, speed, taylorAris(speed, boreM / 2), limit);
-  const richardson = richardsonNumber(trickleSpeed, boreM);
+  // At the trickle the line is under its limit: little of the difference in weight is left.
+  const richardson = Math.max(richardsonNumber(speed, boreM), richardsonNumber(trickleSpeed, boreM, contrastAt(limit)));
   return {
     volumeM3,
     fillM3s,
     trickleM3s,
+    tricklePa: headPa(lengthM, boreM, trickleM3s),
+    byPressure: fillM3s < asked * (1 - 1e-9) || trickleM3s < trickleFlow(boreM) * (1 - 1e-9),
     limit,
     plugS,
     wellMixedS,
     dispersedS,
     waitS: Math.max(wellMixedS, dispersedS),
-    reynolds: (density * speed * boreM) / viscosity,
+    reynolds: reynolds(fillM3s, boreM),
     richardson,
     stratifies: richardson > 1,
   };

@@ -79,9 +79,8 @@ export function factor(rows: Rows, order: readonly number[]): Factored {
     }
     for (const i of later) {
       const other = work[i] as Map<number, number>;
-      const value = other.get(p) ?? 0;
-      if (value === 0) continue;
-      const m = value / pivot;
+      // A nothing is carried along too: the pattern stays symmetric, or an entry on the other side would be missed.
+      const m = (other.get(p) ?? 0) / pivot;
       lowerAt.push(rank[i] as number);
       lowerBy.push(m);
       for (const j of later) other.set(j, (other.get(j) ?? 0) - m * (row.get(j) ?? 0));

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { solveFlow } from './flow.js';
-import { OXYGEN_DIFFUSIVITY, OXYGEN_IN_AIR, remainingShare, taylorAris, wellMixedVolumes } from './single-line.js';
+import { OXYGEN_DIFFUSIVITY, OXYGEN_IN_AIR } from './gas.js';
+import { remainingShare, taylorAris, wellMixedVolumes } from './single-line.js';
 import type { PurgeNetwork } from './network.js';
-import { byFlow, cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
+import { anyNetwork, byFlow, cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
 import { enoughSeconds, sweep, type SweepWishes } from './transport.js';
 
 const follow = (net: PurgeNetwork, wishes: Partial<SweepWishes> & { seconds: number }) =>
@@ -15,7 +16,7 @@ const oneRun = (lengthM: number, boreM: number, m3s: number): PurgeNetwork =>
   });
 
 describe('oxygen in one run', () => {
-  it('follows Ogata-Banks within 1.5 % of air at every moment', () => {
+  it('follows Ogata-Banks within 1 % of air at every moment', () => {
     const [lengthM, boreM, m3s] = [20, 0.026, 1.2e-4];
     const speed = m3s / ((Math.PI / 4) * boreM ** 2);
     const dispersion = taylorAris(speed, boreM / 2);
@@ -32,9 +33,9 @@ describe('oxygen in one run', () => {
     timeS.forEach((t, k) => {
       worst = Math.max(worst, Math.abs(at[k]! / OXYGEN_IN_AIR - remainingShare(lengthM, t, speed, dispersion)));
     });
-    expect(worst).toBeLessThan(0.015);
+    expect(worst).toBeLessThan(0.01);
   });
-  it('at the fineness and steps a plan is made with a short steep front is within 3.5 % of air, and its time to the limit within 2 %', () => {
+  it('at the fineness and steps a plan is made with a short steep front is within 1 % of air, and its time to the limit within 1 %', () => {
     const [lengthM, boreM, speed, seconds] = [10, 0.02, 0.15, 200];
     const m3s = speed * (Math.PI / 4) * boreM ** 2;
     const dispersion = taylorAris(speed, boreM / 2);
@@ -47,11 +48,11 @@ describe('oxygen in one run', () => {
     const off = Array.from(timeS, (t, k) =>
       Math.abs(nodes.get('A')![k]! / OXYGEN_IN_AIR - remainingShare(lengthM, t, speed, dispersion)),
     );
-    expect(Math.max(...off)).toBeLessThan(0.035);
+    expect(Math.max(...off)).toBeLessThan(0.01);
     const ready = timeS.find((_t, k) => nodes.get('A')![k]! < 0.01)!;
     let exact = lengthM / speed;
     while (remainingShare(lengthM, exact, speed, dispersion) * OXYGEN_IN_AIR > 0.01) exact += 0.01;
-    expect(Math.abs(ready / exact - 1)).toBeLessThan(0.02);
+    expect(Math.abs(ready / exact - 1)).toBeLessThan(0.01);
   });
   it('is well mixed where diffusion outruns flow: exp(-n)', () => {
     const [lengthM, boreM, m3s] = [0.1, 0.2, 1e-7];
@@ -59,7 +60,7 @@ describe('oxygen in one run', () => {
       feed: byFlow(m3s, 1e6),
       joints: [joint('J', 'V', true)],
     });
-    const volume = (Math.PI / 4) * boreM ** 2 * (lengthM + boreM);
+    const volume = (Math.PI / 4) * boreM ** 2 * lengthM;
     const seconds = (wellMixedVolumes(0.05) * volume * 1.2) / m3s;
     const { readyS } = follow(net, { seconds, limit: 0.05, steps: 600 });
     expect(readyS.get('J')! / ((wellMixedVolumes(0.05) * volume) / m3s)).toBeCloseTo(1, 1);
@@ -94,28 +95,47 @@ describe('oxygen in one run', () => {
 });
 
 describe('oxygen in a network', () => {
-  it('is conserved to 1e-6 and never leaves 0 to air by more than a hair, at any step', () => {
+  it('stays between nothing and air and keeps its mass, on any line with loops, caps, shut valves and leaks, at any step', () => {
     fc.assert(
       fc.property(
-        fc.integer({ min: 1, max: 8 }),
-        fc.nat(),
-        fc.integer({ min: 1, max: 300 }),
+        anyNetwork,
+        fc.integer({ min: 1, max: 60 }),
         fc.double({ min: 1, max: 5000, noNaN: true }),
-        (n, pick, steps, seconds) => {
-          const net = comb(n, pick % n);
-          const { balance, nodes, runs } = follow(net, { seconds, steps });
-          expect(Math.abs(balance.before + balance.in - balance.out - balance.after) / balance.before).toBeLessThan(
-            1e-6,
-          );
+        (net, steps, seconds) => {
+          const { balance, nodes, runs } = follow(net, { seconds, steps, finest: 60 });
+          const kept = balance.before + balance.in - balance.out - balance.after;
+          expect(Math.abs(kept) / (balance.before + balance.in)).toBeLessThan(1e-6);
           for (const c of [...nodes.values(), ...runs.values()])
             for (const x of c) {
-              expect(x).toBeGreaterThan(-0.06 * OXYGEN_IN_AIR);
-              expect(x).toBeLessThan(1.06 * OXYGEN_IN_AIR);
+              expect(x).toBeGreaterThanOrEqual(0);
+              expect(x).toBeLessThanOrEqual(OXYGEN_IN_AIR * (1 + 1e-9));
             }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 150 },
     );
+  });
+  it('keeps its mass to rounding when long steps follow short ones', () => {
+    const net = line(
+      [point('A'), vent('V', true, 0.004)],
+      [run('1', 'S', 'A', 33, 0.019), run('2', 'A', 'V', 0.056, 0.0078)],
+      {
+        feed: byFlow(1e-6),
+      },
+    );
+    const { balance } = follow(net, { seconds: 1, steps: 4, finest: 60 });
+    expect(Math.abs(balance.before + balance.in - balance.out - balance.after) / balance.out).toBeLessThan(1e-9);
+  });
+  it('implicit steps, that a very short run asks for, hold the same', () => {
+    const net = line(
+      [point('A'), vent('V', true, 0.01)],
+      [run('1', 'S', 'A', 12, 0.02), run('2', 'A', 'V', 0.001, 0.004)],
+    );
+    const { balance, nodes } = follow(net, { seconds: 900, steps: 240 });
+    expect(Math.abs(balance.before + balance.in - balance.out - balance.after) / balance.before).toBeLessThan(1e-9);
+    for (const x of nodes.get('V')!) expect(x).toBeLessThanOrEqual(OXYGEN_IN_AIR * (1 + 1e-9));
+    const [first, second] = [nodes.get('A')!, nodes.get('V')!];
+    first.forEach((x, k) => expect(second[k]!).toBeGreaterThanOrEqual(x - 1e-9));
   });
   it('joints on the way to the open vent are ready, one behind a shut branch is not', () => {
     const net = comb(3, 2);

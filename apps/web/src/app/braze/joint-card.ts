@@ -124,7 +124,9 @@ export class JointCard {
     if (!purge) return ['No nitrogen needed: nothing flows in it.'];
     const u = this.units;
     return [
-      `Vent open beyond the joint. Fill ${formatDuration(purge.waitS)} at ${u.show(purge.fillM3s, 'flow')}, then ${u.show(purge.trickleM3s, 'flow')}. Strike when oxygen at the vent is ${purge.limit * 100} % or less.`,
+      purge.byPressure
+        ? `Vent open beyond the joint. The bore is too narrow for a flow by the meter: set ${u.show(purge.tricklePa, 'gauge')} at the regulator, fill ${formatDuration(purge.waitS)}, and keep it so. Strike when oxygen at the vent is ${purge.limit * 100} % or less.`
+        : `Vent open beyond the joint. Fill ${formatDuration(purge.waitS)} at ${u.show(purge.fillM3s, 'flow')}, then ${u.show(purge.trickleM3s, 'flow')}. Strike when oxygen at the vent is ${purge.limit * 100} % or less.`,
     ];
   }
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Line } from '@hephaist/contracts';
-import { formatDuration, probabilityInBand, sourceLine, type JointPlan } from '@hephaist/core';
+import { formatDuration, PURGE_LIMIT_PA, probabilityInBand, sourceLine, type JointPlan } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
 interface Figure {
@@ -163,7 +163,7 @@ export class JointNumbers {
       value: formatDuration(purge.waitS),
       after: `· ${this.units.show(purge.trickleM3s, 'flow')}`,
       tone: '',
-      why: `Fill at ${this.units.show(purge.fillM3s, 'flow')}: ${this.units.show(purge.volumeM3, 'volume')} to ${purge.limit * 100} % oxygen at the far end: plug ${formatDuration(purge.plugS)}, well mixed ${formatDuration(purge.wellMixedS)}, with dispersion ${formatDuration(purge.dispersedS)}. Whole line counted at this bore.${purge.stratifies ? ' At the trickle the gas may layer in this bore: the one-dimensional answer is not to be trusted there.' : ''}`,
+      why: `Fill at ${this.units.show(purge.fillM3s, 'flow')}: ${this.units.show(purge.volumeM3, 'volume')} to ${purge.limit * 100} % oxygen at the far end: plug ${formatDuration(purge.plugS)}, well mixed ${formatDuration(purge.wellMixedS)}, with dispersion ${formatDuration(purge.dispersedS)}. Whole line counted at this bore.${purge.byPressure ? ` The bore is too narrow for the usual flow: set ${this.units.show(Math.min(PURGE_LIMIT_PA, Math.max(purge.tricklePa, 0)), 'gauge')} at the regulator and let the pressure set the flow; the wait is longer for it.` : ''}${purge.stratifies ? ' The gas moves so slowly that it may layer in this bore if it lies level: trust the analyser.' : ''}`,
     };
   }
 }

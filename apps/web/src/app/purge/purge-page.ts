@@ -21,6 +21,7 @@ import {
   findService,
   formatDuration,
   LEAST_OXYGEN,
+  roomWords,
   roomOxygen,
   type JointPlan,
 } from '@hephaist/core';
@@ -136,7 +137,7 @@ export class PurgePage implements OnDestroy {
       (this.units.system() === 'us' ? 1 : 1000) *
       numberOf(this.wishes().room);
     const oxygen = roomOxygen(m3, size.nominalM3, 60, numberOf(this.wishes().changes) || 0);
-    return { percent: (100 * oxygen).toFixed(1), low: oxygen < LEAST_OXYGEN };
+    return { percent: (100 * oxygen).toFixed(1), low: oxygen < LEAST_OXYGEN, words: roomWords(oxygen) };
   });
   protected readonly roomUnit = computed(() => (this.units.system() === 'us' ? 'ft³' : 'm³'));
   protected readonly tightest = computed(() => {
