@@ -97,8 +97,8 @@ export function demoRecords(id: () => string, brazerId: string, coupons: readonl
   const seen = { kind: 'visual' as const, accepted: true, boreClean: true };
   return [
     record(1, 'BPS-1', { tests: [seen, section(0), pulled] }),
-    record(2, 'BPS-1', { position: 'up-feed', tests: [seen, section(1)] }),
-    record(3, 'BPS-2', { fNumber: '102', fluxId: 'FB3-A', tests: [seen, section(4)] }),
+    record(2, 'BPS-1', { position: 'up-feed', tests: [seen, section(1), pulled] }),
+    record(3, 'BPS-2', { fNumber: '102', fluxId: 'FB3-A', tests: [seen, section(4), pulled] }),
     record(4, 'BPS-2', {
       metals: ['107', '101'],
       fNumber: '102',

@@ -1,6 +1,6 @@
 import {
   SHIPPED,
-  VOID_EDGE_UNCERTAINTY_M,
+  EDGE_SD_M,
   type Catalogue,
   judgeCoupon,
   type BrazerRecord,
@@ -10,9 +10,9 @@ import {
 import type { Confirmation } from './confirmation.js';
 import type { Brazer, Coupon, CouponFace, Procedure } from './records.js';
 
-/** How far an edge read on a photograph may be off; by hand it is never nearer than a scale shows. */
+/** Standard deviation of an edge read on a photograph; by hand it is never nearer than a scale shows. */
 const edgeOf = ({ trace }: CouponFace): number | undefined =>
-  trace?.corrected ? Math.max(trace.edgeM, VOID_EDGE_UNCERTAINTY_M) : trace?.edgeM;
+  trace?.corrected ? Math.max(trace.edgeM, EDGE_SD_M) : trace?.edgeM;
 
 /** The verdict of a stored coupon by its rule set. */
 export function couponVerdict(coupon: Coupon, tables: Catalogue = SHIPPED): CouponVerdict {
@@ -34,9 +34,44 @@ export function couponMissing(coupon: Coupon, tables: Catalogue = SHIPPED): stri
   ];
 }
 
-/** Name of a procedure by the id of any of its revisions. */
+/**
+ * What a procedure is called where it must be the same procedure: its name, and the first revision with the same
+ * essential variables. An essential change under the same name makes it another.
+ */
 export type ProcedureNames = ReadonlyMap<string, string>;
-export const procedureNames = (all: readonly Procedure[]): ProcedureNames => new Map(all.map((p) => [p.id, p.name]));
+export function procedureNames(all: readonly Procedure[]): ProcedureNames {
+  const firsts = new Map<string, string>();
+  const byAge = [...all].sort((a, b) => (a.id < b.id ? -1 : 1));
+  return new Map(
+    byAge.map((p) => {
+      const key = `${p.name} ${essentials(p)}`;
+      const first = firsts.get(key) ?? `${p.name} rev ${p.revision}`;
+      firsts.set(key, first);
+      return [p.id, first];
+    }),
+  );
+}
+
+/** What may not change without testing anew. Source: ASME BPVC IX part QB, memory. */
+function essentials(p: Procedure): string {
+  const v = p.variables;
+  const sorted = (list: readonly string[]): string[] => [...list].sort();
+  return JSON.stringify([
+    sorted(p.fNumbers),
+    sorted(p.fluxIds),
+    v && [
+      v.process,
+      v.type ?? 'manual',
+      v.jointType,
+      sorted(v.metals.map((m) => sorted(m).join('/'))),
+      sorted(v.positions),
+      v.wallM,
+      v.overlapMinM,
+      v.gapM,
+      v.purgeFlow !== null,
+    ],
+  ]);
+}
 
 /** Name of the procedure that a record names; null where it names none, undefined where nobody wrote it down. */
 export const namedIn = (id: string | null | undefined, names: ProcedureNames): string | null | undefined =>
@@ -72,6 +107,8 @@ export function couponRecord(
     overlapM: coupon.overlapM,
     position: coupon.position,
     jointType: coupon.jointType ?? 'socket',
+    process: coupon.process ?? 'torch',
+    type: coupon.type ?? 'manual',
     ...(procedure === undefined ? {} : { procedure }),
   };
 }

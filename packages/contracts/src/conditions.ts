@@ -23,5 +23,6 @@ export const procedureCovers = (procedures: readonly Procedure[]): ProcedureCove
     name: `${p.name} rev ${p.revision}`,
     fNumbers: p.fNumbers,
     fluxIds: p.fluxIds,
+    ...(p.variables ? { metals: p.variables.metals } : {}),
     oxygenLimit: p.oxygenLimit,
   }));

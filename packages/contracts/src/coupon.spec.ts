@@ -57,14 +57,14 @@ describe('a coupon', () => {
       const faces = cut.faces.map((f) => ({ ...f, trace: { ...trace, corrected } }));
       return couponVerdict({ ...cut, faces }).faces[0]?.doubt ?? NaN;
     };
-    expect(read(false)).toBeCloseTo((2 * 0.00002) / cut.overlapM, 9);
+    expect(read(false)).toBeCloseTo((2 * Math.SQRT2 * 0.00002) / cut.overlapM, 9);
     // Corrected by hand it is no better than a hand.
-    expect(read(true)).toBeCloseTo((2 * 0.0001) / cut.overlapM, 9);
+    expect(read(true)).toBeCloseTo((2 * Math.SQRT2 * 0.0001) / Math.sqrt(3) / cut.overlapM, 9);
   });
 
-  it('its procedure goes by name, whatever the revision', () => {
+  it('its procedure goes by name and the first revision with the same essential variables', () => {
     const names = procedureNames(demo.procedures);
-    expect(couponRecord(cut, SHIPPED, names)).toMatchObject({ procedure: 'BPS-1' });
+    expect(couponRecord(cut, SHIPPED, names)).toMatchObject({ procedure: 'BPS-1 rev A' });
     expect(couponRecord({ ...cut, procedureId: null }, SHIPPED, names)).toMatchObject({ procedure: null });
     expect(brazedToWords(cut, demo.procedures)).toBe('brazed to BPS-1 rev A');
     expect(brazedToWords({ procedureId: null }, demo.procedures)).toBe('brazed to no procedure');
@@ -73,7 +73,28 @@ describe('a coupon', () => {
     const brazing = { brazerId: orla.id, day: '2026-06-01', label: 'PF-01', fNumber: '103', procedure: 'BPS-1' };
     const record = brazerRecord(orla, { ...demo, brazings: [brazing] });
     expect(record.joints).toEqual([{ day: '2026-06-01', label: 'PF-01', fNumber: '103', procedure: 'BPS-1' }]);
-    expect(record.coupons.map((c) => c.procedure)).toEqual(['BPS-1', 'BPS-1', 'BPS-2', 'BPS-2', 'BPS-2']);
+    expect(record.coupons.map((c) => c.procedure)).toEqual([
+      'BPS-1 rev A',
+      'BPS-1 rev A',
+      'BPS-2 rev A',
+      'BPS-2 rev A',
+      'BPS-2 rev A',
+    ]);
+  });
+
+  it('an essential change under the same name makes another procedure, a word more does not', () => {
+    const a = demo.procedures[0]!;
+    const next = (n: number, change: object) => ({
+      ...a,
+      id: a.id.slice(0, -2) + `f${n}`,
+      revision: 'BCDE'[n]!,
+      ...change,
+    });
+    const named = (p: object) => procedureNames([a, p as typeof a]).get((p as typeof a).id);
+    expect(named(next(0, { note: 'clearer words' }))).toBe('BPS-1 rev A');
+    expect(named(next(1, { fluxIds: ['FB3-A'] }))).toBe('BPS-1 rev C');
+    expect(named(next(2, { variables: { ...a.variables!, process: 'furnace' } }))).toBe('BPS-1 rev D');
+    expect(named(next(3, { variables: { ...a.variables!, metals: [['101', '107']] } }))).toBe('BPS-1 rev E');
   });
 });
 

@@ -1,3 +1,4 @@
+export * from './ahead.js';
 export * from './ids.js';
 export * from './records.js';
 export * from './kinds.js';

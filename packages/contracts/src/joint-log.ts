@@ -1,16 +1,8 @@
-import { MAKINGS, type Making } from '@hephaist/core';
+import { MAKINGS, VISUAL_REJECTS, type Making } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema, instantSchema, line, number } from './ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull } from './in-table.js';
 import { strict } from './strict.js';
-
-export const VISUAL_REJECTS = [
-  'excess flux or filler',
-  'filler not melted or not flowed',
-  'filler not visible all round',
-  'cracks in tube or filler',
-  'flux left on',
-] as const;
 
 /** One brazing of a joint, as it was done and looked at. Evidence. */
 export const jointLogSchema = strict(

@@ -1,5 +1,6 @@
 import {
   asksWith,
+  isCutOut,
   dayIn,
   logFindings,
   mayBraze,
@@ -28,9 +29,13 @@ export interface LogContext {
 const ms = (at: string | null | undefined): number | null => (at ? Date.parse(at) : null);
 
 /** Whether the brazer may braze the joint with the rod that was used, on the day in the job's zone. */
-export function brazerOn(log: Pick<JointLog, 'fillerId' | 'brazedAt'>, context: LogContext): Permission | null {
-  const { plan, record, timeZone } = context;
-  return record && mayBraze(record, asksWith(plan, log.fillerId), dayIn(log.brazedAt, timeZone));
+export function brazerOn(
+  log: Pick<JointLog, 'fillerId' | 'brazedAt' | 'procedureId'>,
+  context: LogContext,
+): Permission | null {
+  const { plan, record, timeZone, procedures } = context;
+  const by = procedures.find((p) => p.id === log.procedureId)?.variables;
+  return record && mayBraze(record, asksWith(plan, log.fillerId, by), dayIn(log.brazedAt, timeZone));
 }
 
 /** Everything that speaks against an entry of the log; what asks for a signed reason first. */
@@ -50,6 +55,33 @@ export function logFindingsOf(log: JointLog, context: LogContext): LogFinding[] 
   return logFindings(plan, made, brazerOn(log, context), named ? { ...namedProcedure(named), inForce } : null);
 }
 
+/** Why nothing but cutting out is left. */
+function whyCutOut(before: readonly JointLog[]): string {
+  const last = [...before].sort((a, b) => Date.parse(a.brazedAt) - Date.parse(b.brazedAt)).at(-1);
+  return isCutOut(last?.visualReason)
+    ? `: ${last?.visualReason ?? ''} is never repaired in place`
+    : ': it was repaired once (NFPA 99, from memory)';
+}
+
+/** A lot is of one class of rod: one that is logged for another was carried over. Empty where it is not. */
+export function lotProblems(
+  log: Pick<JointLog, 'id' | 'fillerId' | 'fillerLot'>,
+  others: readonly JointLog[],
+): FieldProblem[] {
+  const lot = log.fillerLot.trim().toLowerCase();
+  const other = others.find(
+    (l) => l.id !== log.id && l.fillerId !== log.fillerId && l.fillerLot.trim().toLowerCase() === lot,
+  );
+  return lot && other
+    ? [
+        {
+          field: 'fillerLot',
+          says: `lot ${log.fillerLot.trim()} is logged as ${other.fillerId}: read it from this rod`,
+        },
+      ]
+    : [];
+}
+
 /** Whether an entry may follow those of the same joint: repaired once, then cut out. Empty when it may. */
 export function makingProblems(log: JointLog, before: readonly JointLog[]): FieldProblem[] {
   const may = nextMakings(before);
@@ -59,7 +91,7 @@ export function makingProblems(log: JointLog, before: readonly JointLog[]): Fiel
       {
         field: 'madeAs',
         says: before.length
-          ? `this joint can only be ${may.map((m) => MAKING_SAYS[m]).join(' or ')} now${may.includes('repaired') ? '' : ': it was repaired once (NFPA 99, from memory)'}`
+          ? `this joint can only be ${may.map((m) => MAKING_SAYS[m]).join(' or ')} now${may.includes('repaired') ? '' : whyCutOut(before)}`
           : 'nothing was brazed here before',
       },
     ];

@@ -19,6 +19,9 @@ export type Readied = Pick<
   'job' | 'lines' | 'joints' | 'logs' | 'procedures' | 'coupons' | 'pqrs' | 'pressureTests'
 >;
 
+/** "HP-26, by 2026-12-08": a patch and the day by which it is to be cut out. */
+const patchWords = (j: Joint): string => `${j.mark}${j.patch?.cutOutBy ? `, by ${j.patch.cutOutBy}` : ''}`;
+
 /** The last entry of each joint. */
 export function lastLogs(logs: readonly JointLog[]): Map<string, JointLog> {
   const last = new Map<string, JointLog>();
@@ -72,6 +75,10 @@ export function openPoints(
   const marks = (joints: readonly Joint[]): string[] => joints.map((j) => j.mark);
   add('not brazed yet', marks(live.filter((j) => !last.has(j.id))));
   add('rejected, and neither repaired nor made anew', marks(live.filter((j) => last.get(j.id)?.visual === 'rejected')));
+  add(
+    'a temporary patch, not cut out yet',
+    live.filter((j) => j.socket.kind === 'patch' && last.has(j.id) && !j.patch?.cutOutOn).map(patchWords),
+  );
   const accepted = [...last.values()].filter((l) => l.visual === 'accepted');
   const found = findingsOfLog(file, accepted, plan, recordOf);
   const unreasoned = found.filter((f) => !f.log.outOfRangeReason && f.findings.some((x) => x.asksReason));

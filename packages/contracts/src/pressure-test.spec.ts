@@ -1,7 +1,13 @@
-import { PSI } from '@hephaist/core';
+import { findService, PSI } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { problemsOf } from './parse.js';
-import { lineTested, pressureTestSchema, pressureVerdict, type PressureTest } from './pressure-test.js';
+import {
+  lineTested,
+  pressureTestProblems,
+  pressureTestSchema,
+  pressureVerdict,
+  type PressureTest,
+} from './pressure-test.js';
 
 const id = (n: number): string => `0190a000-0000-7000-8000-${String(n).padStart(12, '0')}`;
 const standing = (at: string, psi: number, end = psi, n = 1): PressureTest => ({
@@ -34,12 +40,38 @@ describe('a pressure test as it is filed', () => {
   it('comes out as the core says', () => {
     expect(pressureVerdict(standing('2026-05-02', 150))).toMatchObject({ kind: 'standing', passes: true });
     expect(pressureVerdict(standing('2026-05-02', 150, 140))).toMatchObject({ verdict: 'lost', passes: false });
-    expect(pressureVerdict({ standing: null, decay: null })).toBeNull();
+    const none = { standing: null, decay: null, startedAt: '', endedAt: '' };
+    expect(pressureVerdict(none)).toBeNull();
+    const medical = findService('medical-oxygen') ?? null;
+    expect(pressureVerdict(standing('2026-05-02', 150), medical)).toMatchObject({ verdict: 'cannot tell' });
+  });
+});
+
+describe('what a line is tested with', () => {
+  const problems = (medium: string, serviceId: string): string[] =>
+    pressureTestProblems({ ...standing('2026-05-02', 150), medium }, findService(serviceId) ?? null).map(
+      (p) => p.field,
+    );
+  it.each([
+    ['nitrogen', 'medical-oxygen', []],
+    ['dry nitrogen', 'medical-oxygen', []],
+    ['air', 'medical-oxygen', ['medium']],
+    ['oxygen', 'medical-oxygen', ['medium']],
+    ['nitrogen with oxygen', 'refrigerant-poe', ['medium']],
+    ['propane', 'fuel-gas', ['medium']],
+    ['air', 'fuel-gas', []],
+    ['water', 'chilled-water', []],
+    ['water', 'refrigerant-poe', ['medium']],
+  ])('%s on %s', (medium, service, fields) => expect(problems(medium, service)).toEqual(fields));
+  it('a test with what the code does not allow clears no line', () => {
+    const line = { id: id(91), testPa: 150 * PSI, serviceId: 'refrigerant-poe' };
+    const test = { ...standing('2026-05-02', 150), medium: 'oxygen' };
+    expect(lineTested(line, [], [test]).held).toBeNull();
   });
 });
 
 describe('how far a line stands tested', () => {
-  const line = { id: id(91), testPa: 150 * PSI };
+  const line = { id: id(91), testPa: 150 * PSI, serviceId: 'refrigerant-poe' };
   const brazed = [
     { jointId: id(1), brazedAt: '2026-05-01T10:00:00.000Z' },
     { jointId: id(2), brazedAt: '2026-05-01T11:00:00.000Z' },

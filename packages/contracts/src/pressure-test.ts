@@ -1,4 +1,13 @@
-import { evacuationDecay, standingTest, type DecayVerdict, type StandingVerdict } from '@hephaist/core';
+import {
+  evacuationDecay,
+  findService,
+  standingTest,
+  testAsked,
+  type DecayVerdict,
+  type FieldProblem,
+  type Service,
+  type StandingVerdict,
+} from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema, instantSchema, line, note } from './ids.js';
 
@@ -24,9 +33,15 @@ const standingSchema = yup
       .object({
         gaugePa: number('above 0 and under the test pressure', 1, 2e7),
         tempK: number('from 0 to 36 °F (20 K)', 0, 20),
+        /** What follows is absent in tests filed before it was asked for. */
+        oneGauge: yup.boolean().optional().default(undefined),
+        repeatPa: number('from 0 to what the gauge may be off', 0, 2e7).optional().default(undefined),
+        readToPa: number('from 0 to the test pressure', 0, 2e7).optional().default(undefined),
       })
       .noUnknown()
       .required(),
+    /** The loss that matters, Pa; 1 % of the start where nobody states it. */
+    mattersPa: number('above 0 and under the test pressure', 0.1, 2e7).optional().default(undefined),
   })
   .noUnknown();
 const decaySchema = yup
@@ -79,11 +94,23 @@ export type PressureVerdict =
   | ({ readonly kind: 'standing'; readonly passes: boolean } & StandingVerdict)
   | ({ readonly kind: 'decay'; readonly passes: boolean } & DecayVerdict);
 
-/** @throws InputError naming the field where what was read cannot be */
-export function pressureVerdict(test: Pick<PressureTest, 'standing' | 'decay'>): PressureVerdict | null {
+/**
+ * How a test came out.
+ * @param service of its line: it asks for a least time
+ * @throws InputError naming the field where what was read cannot be
+ */
+export function pressureVerdict(
+  test: Pick<PressureTest, 'standing' | 'decay' | 'startedAt' | 'endedAt'>,
+  service: Service | null = null,
+): PressureVerdict | null {
   if (test.standing) {
-    const { start, end, instruments } = test.standing;
-    const v = standingTest(withBarometer(start), withBarometer(end), instruments);
+    const { start, end, instruments, mattersPa } = test.standing;
+    const heldS = (Date.parse(test.endedAt) - Date.parse(test.startedAt)) / 1000;
+    const v = standingTest(withBarometer(start), withBarometer(end), instruments, {
+      heldS: Number.isFinite(heldS) ? heldS : 0,
+      leastS: testAsked(service).leastS,
+      mattersPa,
+    });
     return { kind: 'standing', passes: v.verdict === 'holds', ...v };
   }
   if (!test.decay) return null;
@@ -100,6 +127,19 @@ const withBarometer = ({
   barometerPa?: number | undefined;
 }): { gaugePa: number; tempK: number; barometerPa?: number } => (barometerPa === undefined ? r : { ...r, barometerPa });
 
+/** True where a line of this service may be tested with what is written, "dry nitrogen" too; never oxygen or a fuel. */
+const mediumServes = (medium: string, service: Service | null): boolean => {
+  const words = medium.toLowerCase();
+  return !/oxygen|acetylene|propane|fuel/.test(words) && testAsked(service).media.some((m) => words.includes(m));
+};
+
+/** What a new test of a line may not be, at its fields. Its source stands with what is asked. */
+export function pressureTestProblems(test: PressureTest, service: Service | null): FieldProblem[] {
+  if (!test.standing || mediumServes(test.medium, service)) return [];
+  const { media, source } = testAsked(service);
+  return [{ field: 'medium', says: `this line is tested with ${media.join(' or ')} (${source.name}, from memory)` }];
+}
+
 /** How far a line stands tested. */
 export interface LineTested {
   /** The last standing test that held at the line's test pressure or above; null where there is none. */
@@ -115,12 +155,14 @@ export interface LineTested {
  * What the gauge's accuracy could hide is taken as reached.
  */
 export function lineTested(
-  line: { readonly id: string; readonly testPa: number },
+  line: { readonly id: string; readonly testPa: number; readonly serviceId: string },
   brazings: readonly { readonly jointId: string; readonly brazedAt: string }[],
   tests: readonly PressureTest[],
 ): LineTested {
+  const service = findService(line.serviceId) ?? null;
   const holding = tests
-    .filter((t) => t.lineId === line.id && t.standing && pressureVerdict(t)?.passes)
+    .filter((t) => t.lineId === line.id && t.standing && mediumServes(t.medium, service))
+    .filter((t) => pressureVerdict(t, service)?.passes)
     .sort((a, b) => Date.parse(b.startedAt) - Date.parse(a.startedAt));
   const reached = (t: PressureTest): boolean =>
     t.standing !== null && t.standing.start.gaugePa + t.standing.instruments.gaugePa >= line.testPa;

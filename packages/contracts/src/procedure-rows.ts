@@ -20,7 +20,7 @@ const of =
 
 /** Every variable in the order of the work, with the variable's name in the rules of support. */
 const ROWS: readonly (readonly [name: string, rule: string, show: Show])[] = [
-  ['Process', 'process', of((v) => `${v.process}, ${v.fuel}`)],
+  ['Process', 'process', of((v) => `${v.process}, ${v.type ?? 'manual'}, ${v.fuel}`)],
   ['Type of joint', 'process', of((v) => v.jointType)],
   ['Metals', 'metals', of((v) => v.metals.map((m) => `P-${m[0]} to P-${m[1]}`).join(', '))],
   ['Wall', 'wall', of((v) => band(v.wallM, 'diameter'))],

@@ -1,4 +1,4 @@
-import { FILLER_FORMS, FUELS, JOINT_TYPES, PROCESSES } from '@hephaist/core';
+import { FILLER_FORMS, FUELS, JOINT_TYPES, PROCESS_TYPES, PROCESSES } from '@hephaist/core';
 import * as yup from 'yup';
 import { line } from './ids.js';
 import { strict } from './strict.js';
@@ -34,6 +34,8 @@ export const WALL = 'up to 2 in (50 mm)';
 export const procedureVariablesSchema = strict(
   yup.object({
     process: oneOf(PROCESSES),
+    /** By hand or by machine; absent, by hand, in procedures written before it was asked for. */
+    type: oneOf(PROCESS_TYPES).optional().default(undefined),
     metals: yup.array(pair()).min(1, 'at least one pair of metals').max(12, 'at most 12 pairs').required(),
     wallM: band('Wall', 0.05, WALL),
     odM: band('Diameter', 1, 'up to 39 in (1 m)').nullable().optional().default(undefined),

@@ -1,6 +1,8 @@
 import {
   JOINT_TYPES,
   judgeTest,
+  missingTests,
+  PROCESS_TYPES,
   PROCESSES,
   SHIPPED,
   type Catalogue,
@@ -47,6 +49,8 @@ export const pqrSchema = strict(
     witness: line('Witnessed by').required('Say who witnessed it'),
     ruleSetId: inTable(RULES),
     process: oneOf(PROCESSES),
+    /** By hand or by machine; absent, by hand, in records written before it was asked for. */
+    type: oneOf(PROCESS_TYPES).optional().default(undefined),
     jointType: oneOf(JOINT_TYPES),
     metals: pair(),
     fNumber: line('F-number', 8).required('Give the F-number'),
@@ -84,11 +88,25 @@ export function testVerdict(
   };
 }
 
+/** Kinds of test of a record; a section counts as what was read of its coupon. */
+function kindsTested(pqr: Pqr, coupons: readonly Coupon[]): string[] {
+  return pqr.tests.flatMap((t): string[] => {
+    if (t.kind !== 'section') return [t.kind];
+    const coupon = coupons.find((c) => c.id === t.couponId);
+    return coupon ? [...(coupon.faces.length ? ['section'] : []), ...(coupon.tests ?? []).map((x) => x.kind)] : [];
+  });
+}
+
+/** Tests that a record's type of joint asks for and that it does not have, in words. */
+export const missingOf = (pqr: Pqr, coupons: readonly Coupon[], rules: RuleSet): string[] =>
+  missingTests(kindsTested(pqr, coupons), pqr.jointType, rules);
+
 /** A record as the rules of support ask for it. */
 export function qualifiedBy(pqr: Pqr, coupons: readonly Coupon[], tables: Catalogue = SHIPPED): QualifiedBy {
   const rules = tables.ruleSet(pqr.ruleSetId);
   return {
     ...pqr,
+    missing: rules ? missingOf(pqr, coupons, rules) : [],
     passed: Boolean(rules) && pqr.tests.every((t) => testVerdict(t, rules as RuleSet, coupons, tables)?.passes),
   };
 }

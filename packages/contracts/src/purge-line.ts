@@ -3,6 +3,7 @@ import {
   networkOf,
   PURGE_LIMIT_PA,
   straightLayout,
+  unplaced,
   type JointPlan,
   type LineLayout,
   type PlacedJoint,
@@ -15,6 +16,8 @@ import type { Joint, Line } from './records.js';
 export interface PurgeOfLine {
   readonly layout: LineLayout;
   readonly net: PurgeNetwork;
+  /** Joints that nobody placed on the line as drawn. */
+  readonly unplaced: readonly string[];
   /** A medical-gas line: nothing is drilled or loosened in it. */
   readonly medical: boolean;
   /** Plans of its joints; those without one are left out of the line. */
@@ -62,6 +65,7 @@ export function purgeOfLine(
   const layout = line.layout ?? straightLayout([...plans.keys()], line.lengthM, bores.length ? bores : [SOME_BORE_M]);
   return {
     layout,
+    unplaced: unplaced(layout, [...plans.keys()]),
     medical: findService(line.serviceId)?.medical !== null,
     net: networkOf(layout, placed, { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA }),
     plans,

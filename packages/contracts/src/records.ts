@@ -3,14 +3,19 @@ import {
   CODE_SETS,
   isOpened,
   JOINT_TYPES,
+  PROCESS_TYPES,
+  PROCESSES,
   NOT_OPENED,
   ROD_FORMS,
   SCHOOLS,
   SERVICES,
+  VISUAL_REJECTS,
   type CodeSetId,
   type CouponTest,
   type JointType,
   type JointSpec,
+  type Process,
+  type ProcessType,
   type LineLayout,
   type ProcedureVariables,
   type Schools,
@@ -22,7 +27,6 @@ import { procedureVariablesSchema } from './procedure-variables.js';
 import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, line, note, number } from './ids.js';
-import { VISUAL_REJECTS } from './joint-log.js';
 import { strict } from './strict.js';
 
 /** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */
@@ -304,7 +308,8 @@ export const couponSchema = strict(
     fillerId: inTable(FILLER),
     position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
     overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
-    boreClean: yup.boolean().required(),
+    /** Oxide-free bore; null where nobody looked inside. */
+    boreClean: yup.boolean().nullable().default(null),
     /** Why it was rejected by eye; null where it was accepted, absent where nobody wrote it down. */
     visualReason: yup
       .string()
@@ -335,6 +340,17 @@ export const couponSchema = strict(
       .oneOf(JOINT_TYPES, `one of ${JOINT_TYPES.join(', ')}`)
       .optional()
       .default(undefined),
+    /** How it was heated and by whom: by torch and by hand where nothing is written. */
+    process: yup
+      .string()
+      .oneOf(PROCESSES, `one of ${PROCESSES.join(', ')}`)
+      .optional()
+      .default(undefined),
+    type: yup
+      .string()
+      .oneOf(PROCESS_TYPES, `one of ${PROCESS_TYPES.join(', ')}`)
+      .optional()
+      .default(undefined),
     /** The revision of the procedure it was brazed to; null where none was. */
     procedureId: idSchema.nullable().optional().default(undefined),
     lookedBy: line('Read by').required('Say who read the strip'),
@@ -362,13 +378,15 @@ export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' |
   variables?: ProcedureVariables;
 };
 export type CouponFace = Omit<yup.InferType<typeof faceSchema>, 'trace'> & { trace?: FaceTrace };
-type LaterOfCoupon = 'visualReason' | 'statement' | 'tests' | 'jointType' | 'procedureId';
+type LaterOfCoupon = 'process' | 'type' | 'visualReason' | 'statement' | 'tests' | 'jointType' | 'procedureId';
 export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces' | LaterOfCoupon> & {
   faces: CouponFace[];
   visualReason?: string | null | undefined;
   statement?: { cleaning: string; gapM: number | null; purgeFlow: number | null } | undefined;
   tests?: CouponTest[] | undefined;
   jointType?: JointType | undefined;
+  process?: Process | undefined;
+  type?: ProcessType | undefined;
   procedureId?: string | null | undefined;
 };
 

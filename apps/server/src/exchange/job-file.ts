@@ -11,6 +11,7 @@ import {
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { keepPicture, type TakenPicture } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
+import { checkNotAhead } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
 
 /** A row of a trace as a file holds it. */
@@ -67,7 +68,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
 
 /**
  * Takes a job file in, all or nothing. A brazer, coupon or procedure already on file is kept as it is here.
- * @throws RefusedError when the job is already here
+ * @throws RefusedError when the job is already here, ContractError at what is dated ahead
  */
 export async function importJob(
   store: RecordStore,
@@ -75,6 +76,17 @@ export async function importJob(
   commandId: string,
   pictures: readonly TakenPicture[] = [],
 ): Promise<{ jobId: string; kept: number }> {
+  const dated: readonly (readonly [Kind, string, readonly RecordKinds[Kind][]])[] = [
+    ['log', 'logs', file.logs],
+    ['purge_session', 'sessions', file.sessions],
+    ['purge_mark', 'marks', file.marks],
+    ['pressure_test', 'pressureTests', file.pressureTests],
+    ['coupon', 'coupons', file.coupons],
+    ['pqr', 'pqrs', file.pqrs],
+    ['confirmation', 'confirmations', file.confirmations],
+    ['procedure', 'procedures', file.procedures],
+  ];
+  for (const [kind, place, rows] of dated) rows.forEach((r, i) => checkNotAhead(kind, r, `${place}.${i}.`));
   return store.once(commandId, 'import', async (trx) => {
     let kept = 0;
     for (const p of pictures) await keepPicture(trx, p);

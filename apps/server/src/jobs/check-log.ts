@@ -3,6 +3,7 @@ import {
   ContractError,
   lineConditions,
   logFindingsOf,
+  lotProblems,
   makingProblems,
   tryPlan,
   type JointLog,
@@ -53,6 +54,7 @@ export async function checkLog(store: RecordStore, log: JointLog): Promise<void>
     log,
     before.filter((l) => l.id !== log.id),
   );
+  problems.push(...lotProblems(log, await store.list('log', { job_id: log.jobId })));
   if (problems.length) throw new ContractError(problems);
   if (log.outOfRangeReason) return;
   const context = await contextOf(store, log);

@@ -4,7 +4,7 @@ import { NotFoundError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
 
 /**
- * Copies a job with its lines and joints under a new name. What was brazed stays with the job it was brazed on.
+ * Copies a job with its lines as they are drawn and its joints under a new name. What was brazed stays with the job it was brazed on.
  * The same command sent again gets its first answer.
  */
 export async function copyJob(
@@ -21,16 +21,33 @@ export async function copyJob(
     const { version: _job, ...job } = from;
     const copy: Job = { ...job, id: newId(), name, archived: false };
     const newLine = new Map(lines.map((l) => [l.id, newId()]));
+    const newJoint = new Map(joints.map((j) => [j.id, newId()]));
+    /** The drawing with its joints where they stood, under their new ids. */
+    const drawn = (layout: Line['layout']): Line['layout'] =>
+      layout && {
+        ...layout,
+        at: Object.fromEntries(
+          Object.entries(layout.at).flatMap(([id, node]) => {
+            const joint = newJoint.get(id);
+            return joint ? [[joint, node]] : [];
+          }),
+        ),
+      };
     await trx.insert('job', copy);
     await trx.insertMany(
       'line',
-      lines.map(({ version: _v, ...l }): Line => ({ ...l, id: newLine.get(l.id) ?? newId(), jobId: copy.id })),
+      lines.map(({ version: _v, ...l }): Line => ({
+        ...l,
+        id: newLine.get(l.id) ?? newId(),
+        jobId: copy.id,
+        layout: drawn(l.layout),
+      })),
     );
     await trx.insertMany(
       'joint',
       joints.map(({ version: _v, ...j }): Joint => ({
         ...j,
-        id: newId(),
+        id: newJoint.get(j.id) ?? newId(),
         jobId: copy.id,
         lineId: newLine.get(j.lineId) ?? '',
       })),

@@ -1,5 +1,5 @@
 import { brazerOn, pressureVerdict, type JointLog } from '@hephaist/contracts';
-import { MAKING_SAYS } from '@hephaist/core';
+import { findService, MAKING_SAYS } from '@hephaist/core';
 import type { Content } from './content.js';
 import { clockOf } from './content.js';
 
@@ -101,17 +101,18 @@ export function qualificationRows(c: Content): Row[] {
 export function pressureRows(c: Content): Row[] {
   const at = clockOf(c.file.job.timeZone);
   const lines = new Map(c.file.lines.map((l) => [l.id, l.name]));
+  const serviceOf = new Map(c.file.lines.map((l) => [l.id, findService(l.serviceId)]));
   return [...c.file.pressureTests]
     .sort((a, b) => Date.parse(a.startedAt) - Date.parse(b.startedAt))
     .map((t) => {
-      const verdict = pressureVerdict(t);
+      const verdict = pressureVerdict(t, serviceOf.get(t.lineId) ?? null);
       return {
         Line: lines.get(t.lineId) ?? '',
         Test: t.standing ? `standing, ${t.medium}` : 'vacuum decay',
         Began: at(t.startedAt),
         Ended: at(t.endedAt),
         Verdict: verdict?.verdict ?? '',
-        Arithmetic: verdict ? c.say(verdict.arithmetic) : '',
+        Arithmetic: verdict ? c.say([verdict.arithmetic, ...verdict.wouldTell].join('; ')) : '',
         'Tested by': t.testedBy,
         Note: t.note,
       };

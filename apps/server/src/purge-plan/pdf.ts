@@ -96,6 +96,9 @@ export function purgePlanPdf(plan: PurgePlanOfLine, request: PurgePlanRequest, p
     purge.order.unswept.length
       ? `In a dead leg, swept by no vent: ${purge.order.unswept.map(markOf).join(', ')}. ${deadLegAdvice(purge.order.bleeds, rests.medical)}`
       : '',
+    rests.unplaced.length
+      ? `Nobody placed ${rests.unplaced.map(markOf).join(', ')} on the drawing: counted at the end of the line.`
+      : '',
     worst
       ? `Pressure at the trickle at most ${say(worst.pa, 'draught')} at ${markOf(worst.joint)}; molten filler is pushed out near ${say(worst.blowOutPa, 'draught')}.`
       : 'No joint left to braze on this line.',

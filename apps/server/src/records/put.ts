@@ -1,8 +1,10 @@
 import {
+  aheadProblems,
   ContractError,
   contentHash,
   EVIDENCE,
   MEANINGS,
+  pressureTestProblems,
   REMOVABLE,
   SIGNABLE,
   type Brazer,
@@ -11,6 +13,7 @@ import {
   type Kind,
   type Me,
   type Meaning,
+  type PressureTest,
   type Procedure,
   type PurgeMark,
   type PurgeSession,
@@ -20,6 +23,7 @@ import {
   type Signature,
   type Stored,
 } from '@hephaist/contracts';
+import { findService } from '@hephaist/core';
 import { v7 as newId } from 'uuid';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
@@ -99,13 +103,28 @@ async function checkCoupon(store: RecordStore, coupon: Coupon): Promise<void> {
       throw new ContractError([{ field: `faces.${i}.trace.pictureId`, says: 'this picture is not on file' }]);
 }
 
+/** A line is tested with what its code allows. @throws ContractError at the field */
+async function checkPressureTest(store: RecordStore, test: PressureTest): Promise<void> {
+  const line = await store.find('line', test.lineId);
+  const problems = pressureTestProblems(test, (line && findService(line.serviceId)) ?? null);
+  if (problems.length) throw new ContractError(problems);
+}
+
+/** What was done is not dated ahead. @throws ContractError at the field */
+export function checkNotAhead(kind: Kind, data: RecordKinds[Kind], at = ''): void {
+  const problems = aheadProblems(kind, data, Date.now());
+  if (problems.length) throw new ContractError(problems.map((p) => ({ ...p, field: `${at}${p.field}` })));
+}
+
 /** What a kind must hold beyond its own fields. */
 async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind]): Promise<void> {
+  checkNotAhead(kind, data);
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
   if (kind === 'procedure') await checkProcedure(store, data as Procedure);
   if (kind === 'coupon') await checkCoupon(store, data as Coupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
+  if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);
 }
 
 /** What may only be written signed, and as what; null where it needs none. */

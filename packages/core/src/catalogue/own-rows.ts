@@ -3,7 +3,7 @@ import type { Filler, FillerGroup } from '../fillers/fillers.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal, MetalFamily } from '../metals/metals.js';
-import type { RuleSet } from '../rules/rule-sets.js';
+import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { entered, type Source } from '../source/source.js';
 import type { Cup } from '../tube/cup.js';
 import type { Temper, Tube } from '../tube/tube.js';
@@ -121,6 +121,10 @@ const ruleSet = (row: OwnRow, source: Source): RuleSet => ({
   peelArea: num(row, 'peelArea'),
   peelLine: num(row, 'peelLine'),
   tensionOutside: num(row, 'tensionOutside'),
+  // Absent in rows written before it was asked for: as the usual set.
+  testsSocket: text(row, 'testsSocket') || ASME_RULES.testsSocket,
+  testsLap: text(row, 'testsLap') || ASME_RULES.testsLap,
+  testsButt: text(row, 'testsButt') || ASME_RULES.testsButt,
   thicknessLow: num(row, 'thicknessLow'),
   thicknessHigh: num(row, 'thicknessHigh'),
   // Absent in rows written before it was asked for: no limit.

@@ -30,7 +30,8 @@ export interface CouponReading {
   /** Both sides of the cut, or none where it was peeled instead. */
   readonly faces: readonly StripFace[];
   readonly tests: readonly CouponTest[];
-  readonly boreClean: boolean;
+  /** Null where nobody looked inside. */
+  readonly boreClean: boolean | null;
   /** Why it was rejected by eye; null where it was accepted or nobody wrote it down. */
   readonly visualReason: string | null;
   /** Type of its joint: only a butt is judged without being opened. */
@@ -59,7 +60,7 @@ export function judgeCoupon(reading: CouponReading, rules: RuleSet): CouponVerdi
   if (!isOpened(reading)) throw new InputError([{ field: 'faces', says: NOT_OPENED }]);
   const section = faces.length ? judgeSection(faces, rules) : null;
   const tests = reading.tests.map((t) => ({ kind: t.kind, ...judgeTest(t, rules) }));
-  const boreFails = rules.medical && !boreClean;
+  const boreFails = rules.medical && boreClean !== true;
   return {
     passes: (section?.passes ?? true) && tests.every((t) => t.passes) && !boreFails && visualReason === null,
     faces: section?.faces ?? [],
@@ -69,7 +70,13 @@ export function judgeCoupon(reading: CouponReading, rules: RuleSet): CouponVerdi
       ...tests.map(
         (t) => `${t.kind === 'peel lines' ? 'peel' : t.kind}: ${t.arithmetic}: ${t.passes ? 'passes' : 'fails'}`,
       ),
-      ...(boreFails ? ['Oxide inside the bore: the medical-gas overlay fails the coupon'] : []),
+      ...(boreFails
+        ? [
+            boreClean === null
+              ? 'Nobody looked inside the bore: the medical-gas overlay wants it seen'
+              : 'Oxide inside the bore: the medical-gas overlay fails the coupon',
+          ]
+        : []),
       ...(visualReason === null ? [] : [`Looked at: ${visualReason}: fails`]),
     ],
     nearLimit: (section?.nearLimit ?? false) || tests.some((t) => t.nearLimit),

@@ -1,6 +1,7 @@
 import type { RuleSet } from '../rules/rule-sets.js';
 import { published } from '../source/source.js';
 import { InputError, type FieldProblem } from '../source/problem.js';
+import { doubtOfBound, together } from '../uncertainty/uncertainty.js';
 import { said } from '../units/say.js';
 
 export const BEND_SOURCE = published('ASME BPVC IX part QB', 'open cracks at most 1/8 in in any direction');
@@ -32,7 +33,7 @@ export interface TensionReading {
   readonly broke: 'joint' | 'base metal';
 }
 
-/** How far a width or thickness may be off, m; and the machine's force, share. Source: practice. */
+/** How far a width or thickness may be off at most, m; and the machine's force, share. Source: practice. */
 const CALIPER_M = 0.00003;
 const FORCE_SHARE = 0.01;
 
@@ -45,7 +46,9 @@ export function judgeTension(t: TensionReading, rules: RuleSet): TestVerdict {
   const strength = t.forceN / (t.widthM * t.thicknessM);
   const share = t.broke === 'joint' ? 1 : rules.tensionOutside;
   const limit = t.minimumPa * share;
-  const doubt = strength * Math.hypot(FORCE_SHARE, CALIPER_M / t.widthM, CALIPER_M / t.thicknessM);
+  const doubt =
+    strength *
+    together(doubtOfBound(FORCE_SHARE), doubtOfBound(CALIPER_M) / t.widthM, doubtOfBound(CALIPER_M) / t.thicknessM);
   const pressure = (pa: number): string => said(pa, 'pressure');
   return {
     passes: strength >= limit * (1 - 1e-9),
@@ -62,6 +65,9 @@ export interface PeelReading {
   readonly lineUnbrazedM: number;
 }
 
+/** How far a share measured on a peeled face may be off (k = 2). Source: practice. */
+const SHARE_DOUBT = 0.02;
+
 /** Peel: unbrazed at most a share of the faying area, and at most a share along any one line in the lap's direction. */
 export function judgePeel(p: PeelReading, rules: RuleSet): TestVerdict {
   positive({ areaM2: p.areaM2, lineM: p.lineM });
@@ -74,7 +80,7 @@ export function judgePeel(p: PeelReading, rules: RuleSet): TestVerdict {
   const [area, line] = [p.unbrazedM2 / p.areaM2, p.lineUnbrazedM / p.lineM];
   return {
     passes: area <= rules.peelArea + 1e-9 && line <= rules.peelLine + 1e-9,
-    nearLimit: Math.abs(area - rules.peelArea) < 0.02 || Math.abs(line - rules.peelLine) < 0.02,
+    nearLimit: Math.abs(area - rules.peelArea) < SHARE_DOUBT || Math.abs(line - rules.peelLine) < SHARE_DOUBT,
     arithmetic: `area ${shareWords(area)} unbrazed, limit ${shareWords(rules.peelArea)}; worst line ${said(p.lineUnbrazedM, 'diameter')} of ${said(p.lineM, 'diameter')} = ${shareWords(line)}, limit ${shareWords(rules.peelLine)}`,
   };
 }

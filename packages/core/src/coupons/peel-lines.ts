@@ -2,7 +2,7 @@ import type { RuleSet } from '../rules/rule-sets.js';
 import { InputError, type FieldProblem } from '../source/problem.js';
 import { practice } from '../source/source.js';
 import { judgePeel, shareWords, type PeelReading, type TestVerdict } from './other-tests.js';
-import { mergeVoids, VOID_EDGE_UNCERTAINTY_M, type VoidInterval } from './section.js';
+import { mergeVoids, voidsDoubt, type VoidInterval } from './section.js';
 
 export const PEEL_LINES_SOURCE = practice('few enough to read by hand, enough to say how far the mean may be off');
 /** How many lines a peeled joint is read along. */
@@ -91,8 +91,7 @@ export function judgePeelLines(p: PeelLines, rules: RuleSet): TestVerdict {
   const verdict = judgePeel(read, rules);
   const area = read.unbrazedM2 / read.areaM2;
   const line = read.lineUnbrazedM / read.lineM;
-  const pieces = Math.max(1, mergeVoids(p.lines[read.worst] ?? []).length);
-  const lineDoubt = (2 * VOID_EDGE_UNCERTAINTY_M * Math.sqrt(pieces)) / p.lapM;
+  const lineDoubt = voidsDoubt(mergeVoids(p.lines[read.worst] ?? []).length) / p.lapM;
   return {
     passes: verdict.passes,
     nearLimit:

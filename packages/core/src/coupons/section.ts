@@ -1,5 +1,6 @@
 import { InputError, type FieldProblem } from '../source/problem.js';
 import type { RuleSet } from '../rules/rule-sets.js';
+import { COVERAGE, sdOfBound } from '../uncertainty/uncertainty.js';
 import { said } from '../units/say.js';
 
 /** A void along the overlap, from the socket mouth, m. */
@@ -13,12 +14,17 @@ export interface StripFace {
   readonly name: string;
   readonly overlapM: number;
   readonly voids: readonly VoidInterval[];
-  /** How far an edge may be off, m, where that was worked out; `VOID_EDGE_UNCERTAINTY_M` where it was not. */
+  /** Standard deviation of an edge, m, where that was worked out; `EDGE_SD_M` where it was not. */
   readonly edgeM?: number | undefined;
 }
 
-/** How far a void's edge may be off under the microscope or scale, m: two edges per void. Source: practice. */
-export const VOID_EDGE_UNCERTAINTY_M = 0.0001;
+/** How far a void's edge may be off at most under the microscope or scale, either way, m. Source: practice. */
+export const EDGE_BOUND_M = 0.0001;
+export const EDGE_SD_M = sdOfBound(EDGE_BOUND_M);
+
+/** Doubt (k = 2) of the sum of so many voids, each with two edges read for themselves, m. */
+export const voidsDoubt = (pieces: number, edgeSdM = EDGE_SD_M): number =>
+  COVERAGE * edgeSdM * Math.sqrt(2 * Math.max(1, pieces));
 
 export interface FaceVerdict {
   readonly name: string;
@@ -28,7 +34,7 @@ export interface FaceVerdict {
   readonly unbrazedM: number;
   readonly longestM: number;
   readonly share: number;
-  /** How far the share may be off, by its edges. */
+  /** How far the share may be off, by its edges (k = 2). */
   readonly doubt: number;
   readonly passes: boolean;
   /** The limit lies within the measuring uncertainty of this face. */
@@ -79,8 +85,7 @@ function judgeFace(face: StripFace, rules: RuleSet): FaceVerdict {
   const lengths = merged.map((v) => v.toM - v.fromM);
   const unbrazedM = lengths.reduce((a, b) => a + b, 0);
   const share = unbrazedM / face.overlapM;
-  const edgeM = face.edgeM ?? VOID_EDGE_UNCERTAINTY_M;
-  const doubt = (2 * edgeM * Math.sqrt(Math.max(1, merged.length))) / face.overlapM;
+  const doubt = voidsDoubt(merged.length, face.edgeM) / face.overlapM;
   const length = (m: number): string => said(m, 'diameter');
   const sum = lengths.length ? lengths.map(length).join(' + ') : '0';
   return {

@@ -1,4 +1,5 @@
 import type { JointPlan } from '../joint/plan.js';
+import type { Process, ProcessType } from '../joint/process.js';
 import { procedureGaps, toCover, type NamedProcedure } from '../procedure/support.js';
 import type { Permission } from '../qualification/may-braze.js';
 import type { JointVariables } from '../qualification/range.js';
@@ -40,10 +41,14 @@ export interface LogFinding {
 const judged = (plan: JointPlan, fillerId: string): FillerJudgement | undefined =>
   plan.selection.judgements.find((j) => j.filler.id === fillerId);
 
-/** What the joint asks of its brazer when made with this rod rather than the planned one. */
-export function asksWith(plan: JointPlan, fillerId: string): JointVariables {
+/** How a procedure heats; null where none is named or it does not say. */
+export type HeatedBy = { readonly process: Process; readonly type?: ProcessType | undefined } | null | undefined;
+
+/** What the joint asks of its brazer when made with this rod rather than the planned one, as its procedure heats. */
+export function asksWith(plan: JointPlan, fillerId: string, by: HeatedBy = null): JointVariables {
   const rod = judged(plan, fillerId);
-  return rod ? { ...plan.asks, fNumber: rod.filler.fNumber } : plan.asks;
+  const asks = rod ? { ...plan.asks, fNumber: rod.filler.fNumber } : plan.asks;
+  return by ? { ...asks, process: by.process, type: by.type ?? 'manual' } : asks;
 }
 
 /** How long the clean metal still stands, s; under 0 once the eight hours are over. */
@@ -129,7 +134,7 @@ export function logFindings(
       void out.push({ about: 'procedure', says: `${procedure.name}: ${says}`, asksReason: true, source: RANGE });
     if (!procedure.inForce) add('not in force on that day');
     if (rod) {
-      const asks = { ...toCover(plan, made.gapKnown), fNumber: rod.filler.fNumber };
+      const asks = { ...toCover(plan, made.gapKnown), ...asksWith(plan, made.fillerId, procedure.variables) };
       const flux = made.fluxId === undefined ? (rod.flux?.id ?? null) : made.fluxId;
       procedureGaps(procedure, { ...asks, fluxId: flux }).forEach(add);
     }

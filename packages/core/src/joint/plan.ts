@@ -142,6 +142,7 @@ function troublesOf(
   rating: RatingResult,
   spec: JointSpec,
   schools: Schools,
+  line: LineConditions,
   ratedService: boolean,
 ): { trouble: Trouble; troubles: string[] } {
   const stops: string[] = [];
@@ -159,6 +160,7 @@ function troublesOf(
   if (chosen && spec.fitUp.mode === 'measured' && cannotTell(COVERAGE * gap.sdM, chosen.filler.gapBandM))
     looks.push(`${spec.fitUp.instrument} cannot tell the gap`);
   if (rating.verdict === 'under test pressure') looks.push('rating under test');
+  if (line.testPa > 0 && line.testPa < line.designPa) looks.push('test under design');
   if (rating.verdict === 'no table' && ratedService) looks.push('no rating');
   if (!over.enough) looks.push('overlap short');
   if (spec.socket.kind === 'patch' && spec.patch?.cutOutBy && !spec.patch.cutOutOn)
@@ -237,7 +239,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
           }),
     limitBy: limit.by,
     filler: chosen ? useOf(chosen, spec, over, tube) : null,
-    ...troublesOf(selection, gap, over, rating, spec, schools, service.kind !== 'structure'),
+    ...troublesOf(selection, gap, over, rating, spec, schools, line, service.kind !== 'structure'),
     restsOn: ownRows(catalogue, parts, chosen),
     asks: {
       pNumbers: [tubeMetal.pNumber, socketMetal.pNumber],

@@ -1,7 +1,7 @@
 import { practice } from '../source/source.js';
 import { said } from '../units/say.js';
 import { DEVICE_IDS, DEVICES, type DeviceId } from './instruments.js';
-import { readingsOf, type PurgeReading } from './marks.js';
+import { readBy, readingsOf, type PurgeReading } from './marks.js';
 import { goodForMs } from './proof.js';
 
 export type AlarmId = 'oxygen over' | 'oxygen rising' | 'flow low' | 'cylinder low' | `${DeviceId} stale`;
@@ -46,8 +46,9 @@ export function slopePerS(readings: readonly PurgeReading[]): number {
 }
 
 /** Everything that wants a look just now, the worst first. Counted from readings only; silence is itself an alarm. */
-export function alarms(all: readonly PurgeReading[], wishes: AlarmWishes, nowMs: number): Alarm[] {
+export function alarms(given: readonly PurgeReading[], wishes: AlarmWishes, nowMs: number): Alarm[] {
   const out: Alarm[] = [];
+  const all = readBy(given, nowMs);
   const newest = new Map(DEVICE_IDS.map((id) => [id, all.findLast((r) => r.device === id) ?? null]));
   const fresh = (id: DeviceId): PurgeReading | null => {
     const r = newest.get(id);

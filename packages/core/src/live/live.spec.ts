@@ -271,3 +271,33 @@ describe('the trace of a joint', () => {
     expect(allReadings([], [typed])[0]?.manual).toBe(true);
   });
 });
+
+describe('readings from the future', () => {
+  const wishes = { limit: 0.01, holdS: 30 };
+  const hour = 3600;
+  it('two by hand, dated two hours ahead, prove nothing and silence no alarm', () => {
+    const ahead = [2 * hour, 2 * hour + 40].map((s) => reading('oxygen', s, 0.004, true));
+    expect(lineProof(ahead, wishes, 1000)).toMatchObject({ proved: false, newest: null, stale: true });
+    expect(everProved(ahead, wishes, 0, 1000)).toBe(false);
+    const calm: AlarmWishes = {
+      limit: 0.01,
+      leastFlowM3s: 0,
+      leastCylinderPa: 0,
+      devices: ['oxygen'],
+      wasProved: true,
+    };
+    expect(alarms(ahead, calm, 60_000).map((a) => a.id)).toEqual(['oxygen stale']);
+    const over = [reading('oxygen', 60, 0.03), ...ahead];
+    expect(alarms(over, calm, 60_000).map((a) => a.id)).toEqual(['oxygen over']);
+  });
+  it('clocks a few seconds apart are no matter, six are', () => {
+    const at = (s: number) => lineProof(steady(0, 40 + s, 0.004), wishes, 40_000).newest?.atMs;
+    expect(at(5)).toBe(45_000);
+    expect(at(6)).toBe(45_000);
+  });
+  it('a session stands as it would without them', () => {
+    const on = mark('purge on', 0, null, { vent: 'V1' });
+    const ahead = [7200, 7240].map((s) => mark('reading by hand', s, null, { device: 'oxygen', value: 0.002 }));
+    expect(stateAt(60, [on, ...ahead])).toMatchObject({ step: 'fill', says: 'Fill the line. No flame yet.' });
+  });
+});

@@ -60,6 +60,13 @@ export function allReadings(received: readonly PurgeReading[], marks: readonly M
   return typed.length ? [...received, ...typed].sort((a, b) => a.atMs - b.atMs) : received;
 }
 
+/** How far two clocks may differ without it being said, ms. Source: practice. */
+export const CLOCKS_APART_MS = 5000;
+
+/** Readings that were made by a moment: one dated later proves nothing and silences nothing. */
+export const readBy = (all: readonly PurgeReading[], nowMs: number): readonly PurgeReading[] =>
+  all.some((r) => r.atMs > nowMs + CLOCKS_APART_MS) ? all.filter((r) => r.atMs <= nowMs + CLOCKS_APART_MS) : all;
+
 /** Readings of one instrument, oldest first. */
 export const readingsOf = (all: readonly PurgeReading[], device: DeviceId): PurgeReading[] =>
   all.filter((r) => r.device === device);

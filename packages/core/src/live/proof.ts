@@ -1,6 +1,6 @@
 import { practice } from '../source/source.js';
 import { STALE_S } from './instruments.js';
-import { readingsOf, type PurgeReading } from './marks.js';
+import { readBy, readingsOf, type PurgeReading } from './marks.js';
 
 export interface ProofWishes {
   /** Oxygen limit as a volume fraction. */
@@ -39,7 +39,7 @@ export function lineProof(
   nowMs: number,
   sinceMs = -Infinity,
 ): Proof {
-  const oxygen = readingsOf(all, 'oxygen');
+  const oxygen = readingsOf(readBy(all, nowMs), 'oxygen');
   const newest = oxygen.at(-1) ?? null;
   let from = newest;
   for (let i = oxygen.length - 1; i >= 0; i--) {
@@ -62,10 +62,15 @@ export function lineProof(
 }
 
 /** True where the limit has once held for as long as asked since a moment. */
-export function everProved(all: readonly PurgeReading[], wishes: ProofWishes, sinceMs: number): boolean {
+export function everProved(
+  all: readonly PurgeReading[],
+  wishes: ProofWishes,
+  sinceMs: number,
+  nowMs = Infinity,
+): boolean {
   let from: PurgeReading | null = null;
   let before: PurgeReading | null = null;
-  for (const r of all) {
+  for (const r of readBy(all, nowMs)) {
     if (r.device !== 'oxygen' || r.atMs < sinceMs) continue;
     const close = before !== null && r.atMs - before.atMs <= Math.max(goodForMs(before), goodForMs(r));
     if (r.value > wishes.limit) from = null;

@@ -3,7 +3,7 @@ import { jointOrder, type JointOrder } from '../purge/order.js';
 import { said } from '../units/say.js';
 import { alarms, type Alarm } from './alarms.js';
 import type { DeviceId } from './instruments.js';
-import { allReadings, type Mark, type PurgeReading } from './marks.js';
+import { allReadings, readBy, type Mark, type PurgeReading } from './marks.js';
 import { everProved, lineProof, type Proof } from './proof.js';
 
 /** What a purge session is run by; written once when it starts. */
@@ -134,7 +134,7 @@ export function sessionState(
     openVent: t.openVent,
     leaking: t.leaking,
   });
-  const readings = allReadings(received, marks);
+  const readings = readBy(allReadings(received, marks), nowMs);
   const proof = lineProof(readings, plan, nowMs, t.ventAtMs ?? nowMs);
   const wasProved = t.ventAtMs !== null && everProved(readings, plan, t.ventAtMs);
   const stage = order.stages[0];

@@ -37,6 +37,7 @@ const procedure = (
 const record = (change: Partial<QualifiedBy> = {}): QualifiedBy => ({
   number: 'PQR-1',
   passed: true,
+  missing: [],
   process: 'torch',
   metals: ['107', '107'],
   fNumber: '103',
@@ -74,6 +75,35 @@ describe('what the records of a procedure support', () => {
     ],
     ['the pair the other way round', procedure({ metals: [['102', '107']] }), [record({ metals: ['107', '102'] })], []],
     ['another filler number', procedure({}, { fNumbers: ['103', '102'] }), [record()], ['filler']],
+    ['by machine, tested by hand', procedure({ type: 'machine' }), [record()], ['process']],
+    ['by hand, where nobody wrote it down', procedure({ type: 'manual' }), [record()], []],
+    ['a record that lacks a test of its set', procedure(), [record({ missing: ['tension'] })], ['records']],
+    [
+      'copper with one rod and steel with another make no steel with the first',
+      procedure(
+        {
+          metals: [
+            ['107', '107'],
+            ['107', '101'],
+          ],
+        },
+        { fNumbers: ['103', '102'], fluxIds: ['FB3-A'] },
+      ),
+      [record({ fluxId: 'FB3-A' }), record({ metals: ['107', '101'], fNumber: '102', fluxId: 'FB3-A' })],
+      ['filler', 'filler'],
+    ],
+    [
+      'a flux tested with another filler only',
+      procedure({}, { fNumbers: ['103', '102'], fluxIds: ['FB3-A', 'FB3-C'] }),
+      [record({ fluxId: 'FB3-A' }), record({ fluxId: 'FB3-C' }), record({ fNumber: '102', fluxId: 'FB3-A' })],
+      ['flux'],
+    ],
+    [
+      'thin walls tested level only, thick ones upright only',
+      procedure({ positions: ['horizontal', 'up-feed'], wallM: { min: 0.0008, max: 0.003 } }),
+      [record({ wallM: 0.001 }), record({ wallM: 0.0025, position: 'up-feed' })],
+      ['wall', 'wall'],
+    ],
     ['flux added', procedure({}, { fluxIds: ['FB3-A'] }), [record()], ['flux']],
     ['flux left out', procedure(), [record({ fluxId: 'FB3-A' })], ['flux']],
     ['a position added', procedure({ positions: ['horizontal', 'up-feed'] }), [record()], ['position']],

@@ -1,16 +1,18 @@
 import { published } from '../source/source.js';
 import type { JointType } from '../joint/joint-type.js';
+import type { Process, ProcessType } from '../joint/process.js';
 import type { Position } from '../qualification/range.js';
 
 export const PROCEDURE_SOURCE = published('ASME BPVC IX part QB', 'essential variables of the procedure');
 
-export const PROCESSES = ['torch', 'furnace', 'induction', 'resistance'] as const;
 export const FILLER_FORMS = ['rod', 'ring', 'paste'] as const;
 export const FUELS = ['acetylene', 'propane', 'natural gas', 'none'] as const;
 
 /** What a brazing procedure states beside filler and flux. Lengths in m, temperatures in K, flow in m3/s. */
 export interface ProcedureVariables {
-  readonly process: (typeof PROCESSES)[number];
+  readonly process: Process;
+  /** By hand or by machine; absent, by hand, in procedures written before it was asked for. */
+  readonly type?: ProcessType | undefined;
   /** P-numbers either side, each pair it is for. */
   readonly metals: readonly (readonly [string, string])[];
   readonly wallM: { readonly min: number; readonly max: number };
@@ -46,7 +48,10 @@ export interface StatedProcedure {
 export interface QualifiedBy {
   readonly number: string;
   readonly passed: boolean;
-  readonly process: ProcedureVariables['process'];
+  /** Tests that its type of joint asks for and that it does not have; with any it supports nothing. */
+  readonly missing: readonly string[];
+  readonly process: Process;
+  readonly type?: ProcessType | undefined;
   readonly metals: readonly [string, string];
   readonly fNumber: string;
   readonly fluxId: string | null;

@@ -1,4 +1,4 @@
-import { POSITION_COVER, type JointVariables, type Position } from '../qualification/range.js';
+import { joined, POSITION_COVER, type JointVariables, type Position } from '../qualification/range.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { said } from '../units/say.js';
 import type { JointPlan } from '../joint/plan.js';
@@ -14,24 +14,15 @@ const pairOf = (p: readonly [string, string]): string => [...p].sort().join(' to
 const length = (m: number): string => said(m, 'diameter');
 const gap = (m: number): string => said(m, 'gap');
 
-/** Walls that records support together, joined where they touch. */
-function walls(records: readonly QualifiedBy[], rules: RuleSet): { min: number; max: number }[] {
-  const ranges = records
-    .map((r) => ({ min: r.wallM * rules.thicknessLow, max: r.wallM * rules.thicknessHigh }))
-    .sort((a, b) => a.min - b.min);
-  const out: { min: number; max: number }[] = [];
-  for (const r of ranges) {
-    const last = out.at(-1);
-    if (last && r.min <= last.max + 1e-9) last.max = Math.max(last.max, r.max);
-    else out.push({ ...r });
-  }
-  return out;
-}
+const heated = (v: { readonly process: string; readonly type?: string | undefined }): string =>
+  `${v.process}, ${v.type ?? 'manual'}`;
+const fluxWords = (flux: string | null): string => flux ?? 'without flux';
 
 /**
- * Which variables of a procedure lie outside what its passed records support, each with its reason: every pair of
- * metals, filler number and flux must have been tested with this process and type of joint, in positions that cover
- * those stated, on walls that span the range, with an overlap no longer than the least and a gap inside the range.
+ * Which variables of a procedure lie outside what its passed records support, each with its reason. Everything is judged
+ * together: each pair of metals with each filler number, with each flux, in each position, must have been tested so, with
+ * this process and type of joint, on walls that span the range in that position, with an overlap no longer than the
+ * least and a gap inside the range. A record without all tests its type of joint asks for supports nothing.
  * Empty when everything is supported.
  */
 export function outsideSupport(
@@ -41,50 +32,77 @@ export function outsideSupport(
 ): Unsupported[] {
   const v = procedure.variables;
   const out: Unsupported[] = [];
-  const add = (variable: string, says: string): void => void out.push({ variable, says });
-  const passed = records.filter((r) => r.passed);
-  if (!passed.length) {
-    add('records', 'no passed record supports it');
+  const add = (variable: string, says: string): void => {
+    if (!out.some((o) => o.variable === variable && o.says === says)) out.push({ variable, says });
+  };
+  const whole = records.filter((r) => r.passed && r.missing.length === 0);
+  const lacking = records.filter((r) => r.passed && r.missing.length > 0);
+  if (!whole.length) {
+    add(
+      'records',
+      lacking.length
+        ? say(lacking.map((r) => `${r.number} lacks ${r.missing.join(' and ')}`))
+        : 'no passed record supports it',
+    );
     return out;
   }
-  const alike = passed.filter((r) => r.process === v.process && r.jointType === v.jointType);
+  const alike = whole.filter((r) => heated(r) === heated(v) && r.jointType === v.jointType);
   if (!alike.length) {
     add(
       'process',
-      `${v.process}, ${v.jointType} joint: tested were ${say(passed.map((r) => `${r.process}, ${r.jointType}`))}`,
+      `${heated(v)}, ${v.jointType} joint: tested were ${say(whole.map((r) => `${heated(r)}, ${r.jointType}`))}`,
     );
     return out;
   }
   const fluxes = procedure.fluxIds.length ? procedure.fluxIds : [null];
   for (const pair of v.metals) {
-    const own = alike.filter((r) => pairOf(r.metals) === pairOf(pair));
-    if (!own.length) {
+    const ofPair = alike.filter((r) => pairOf(r.metals) === pairOf(pair));
+    if (!ofPair.length) {
       add('metals', `P-${pairOf(pair)} never tested`);
       continue;
     }
-    const range = walls(own, rules);
+    for (const f of procedure.fNumbers) {
+      const ofFiller = ofPair.filter((r) => r.fNumber === f);
+      if (!ofFiller.length) {
+        add('filler', `P-${pairOf(pair)} with F-${f} never tested together`);
+        continue;
+      }
+      for (const flux of fluxes) {
+        const own = ofFiller.filter((r) => r.fluxId === flux);
+        if (own.length) judgeTested(`P-${pairOf(pair)}, F-${f}, ${fluxWords(flux)}`, own, v, rules, add);
+        else add('flux', `P-${pairOf(pair)} with F-${f} ${fluxWords(flux)}: never tested together`);
+      }
+    }
+  }
+  return out;
+}
+
+/** Position, wall, overlap and gap of records that all have the same metals, filler and flux. */
+function judgeTested(
+  what: string,
+  own: readonly QualifiedBy[],
+  v: ProcedureVariables,
+  rules: RuleSet,
+  add: (variable: string, says: string) => void,
+): void {
+  for (const position of v.positions) {
+    const there = own.filter((r) => POSITION_COVER[r.position].includes(position));
+    if (!there.length) {
+      add('position', `${what}: ${position} never tested`);
+      continue;
+    }
+    const range = joined(there.map((r) => ({ min: r.wallM * rules.thicknessLow, max: r.wallM * rules.thicknessHigh })));
     if (!range.some((r) => r.min <= v.wallM.min + 1e-9 && v.wallM.max <= r.max + 1e-9))
       add(
         'wall',
-        `P-${pairOf(pair)}: ${length(v.wallM.min)} to ${length(v.wallM.max)}, supported ${say(range.map((r) => `${length(r.min)} to ${length(r.max)}`))}`,
-      );
-    for (const position of v.positions)
-      if (!own.some((r) => POSITION_COVER[r.position].includes(position)))
-        add('position', `P-${pairOf(pair)}: ${position} never tested`);
-    const shortest = Math.max(...own.map((r) => r.overlapM));
-    if (v.overlapMinM < shortest - 1e-9)
-      add('overlap', `P-${pairOf(pair)}: from ${length(v.overlapMinM)}, shorter than tested (${length(shortest)})`);
-    const far = own.filter((r) => r.gapM < v.gapM.min - 1e-9 || r.gapM > v.gapM.max + 1e-9);
-    if (far.length === own.length)
-      add(
-        'gap',
-        `P-${pairOf(pair)}: ${gap(v.gapM.min)} to ${gap(v.gapM.max)}, tested at ${say(own.map((r) => gap(r.gapM)))}`,
+        `${what}, ${position}: ${length(v.wallM.min)} to ${length(v.wallM.max)}, supported ${say(range.map((r) => `${length(r.min)} to ${length(r.max)}`))}`,
       );
   }
-  for (const f of procedure.fNumbers) if (!alike.some((r) => r.fNumber === f)) add('filler', `F-${f} never tested`);
-  for (const flux of fluxes)
-    if (!alike.some((r) => r.fluxId === flux)) add('flux', `${flux ?? 'without flux'} never tested`);
-  return out;
+  const longest = Math.max(...own.map((r) => r.overlapM));
+  if (v.overlapMinM < longest - 1e-9)
+    add('overlap', `${what}: from ${length(v.overlapMinM)}, shorter than tested (${length(longest)})`);
+  if (own.every((r) => r.gapM < v.gapM.min - 1e-9 || r.gapM > v.gapM.max + 1e-9))
+    add('gap', `${what}: ${gap(v.gapM.min)} to ${gap(v.gapM.max)}, tested at ${say(own.map((r) => gap(r.gapM)))}`);
 }
 
 const say = (words: readonly string[]): string => [...new Set(words)].join(' or ');
@@ -139,6 +157,8 @@ function variableGaps(v: ProcedureVariables, joint: JointToCover): string[] {
     gaps.push(`wall ${length(joint.wallM)}, stated ${length(v.wallM.min)} to ${length(v.wallM.max)}`);
   if (v.odM && joint.odM !== undefined && (joint.odM < v.odM.min - 1e-9 || joint.odM > v.odM.max + 1e-9))
     gaps.push(`diameter ${length(joint.odM)}, stated ${length(v.odM.min)} to ${length(v.odM.max)}`);
+  const by = heated({ process: joint.process ?? 'torch', type: joint.type });
+  if (heated(v) !== by) gaps.push(`by ${by}, stated is ${heated(v)}`);
   const asked = joint.jointType ?? 'socket';
   if (v.jointType !== asked) gaps.push(`a ${asked} joint, stated is ${v.jointType}`);
   if (!v.positions.some((p: Position) => p === joint.position)) gaps.push(`${joint.position} not stated`);

@@ -64,6 +64,12 @@ export function networkOf(layout: LineLayout, joints: readonly PlacedJoint[], fe
   };
 }
 
+/** Joints that nobody placed on the drawing: they are counted at its end, which may be wrong. */
+export function unplaced(layout: LineLayout, jointIds: readonly string[]): string[] {
+  const known = new Set(layout.nodes.map((n) => n.id));
+  return jointIds.filter((id) => !known.has(layout.at[id] ?? ''));
+}
+
 /** The same line with only one vent open. */
 export const withOnlyVent = (net: PurgeNetwork, ventId: string | null): PurgeNetwork => ({
   ...net,

@@ -40,18 +40,20 @@ export interface Permission {
 }
 
 /**
- * Procedures that a brazer's passed coupons of a filler number were brazed to; null where one of them names none, and
- * nothing more can be said than the filler number.
+ * Procedures that a brazer's coupons of a filler number, passed by a day, were brazed to; null where one of them names
+ * none, and nothing more can be said than the filler number. A coupon passed later tells nothing about that day.
  */
-function qualifiedProcedures(record: BrazerRecord, fNumber: string): ReadonlySet<string> | null {
-  const names = record.coupons.filter((c) => c.passed && c.fNumber === fNumber).map((c) => c.procedure);
+function qualifiedProcedures(record: BrazerRecord, fNumber: string, by: Day): ReadonlySet<string> | null {
+  const names = record.coupons
+    .filter((c) => c.passed && c.fNumber === fNumber && c.brazedOn <= by)
+    .map((c) => c.procedure);
   return names.some((n) => !n) ? null : new Set(names as string[]);
 }
 
 /**
  * Coupons, joints and confirmations of a brazer as continuity events. Only passed coupons count. For medical gas only
- * what was brazed with the qualified procedure counts: with its filler number, and to a procedure that a passed coupon
- * of it was brazed to, where both are written down.
+ * what was brazed with the qualified procedure counts: with its filler number, and to a procedure that a coupon of it,
+ * passed by that day, was brazed to, where both are written down.
  */
 export function continuityEvents(
   record: BrazerRecord,
@@ -59,10 +61,12 @@ export function continuityEvents(
   fNumber: string | null = null,
 ): ContinuityEvent[] {
   const asked = rules.medical ? fNumber : null;
-  const procedures = asked ? qualifiedProcedures(record, asked) : null;
   const filler = (f: string | null | undefined): boolean => !asked || !f || f === asked;
-  const worked = ({ procedure }: MadeBy): boolean =>
-    !procedures || procedure === undefined || (procedure !== null && procedures.has(procedure));
+  const worked = ({ procedure, day }: MadeBy): boolean => {
+    if (!asked || procedure === undefined) return true;
+    const qualified = qualifiedProcedures(record, asked, day);
+    return !qualified || (procedure !== null && qualified.has(procedure));
+  };
   return [
     ...(record.confirmations ?? []).map((c): ContinuityEvent => ({ day: c.day, kind: 'confirmation', label: c.label })),
     ...record.coupons

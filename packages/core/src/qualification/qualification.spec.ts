@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { addMonths, continuity, dayIn, daysBetween } from './continuity.js';
 import { sampleAsks, sampleCoupon } from '../testing/samples.js';
 import { mayBraze, type BrazerRecord } from './may-braze.js';
+import { RULE_SETS } from '../rules/rule-sets.js';
 import { coverLines, rangeGaps } from './range.js';
 
 const [coupon, joint] = [sampleCoupon(), sampleAsks()];
@@ -86,12 +87,45 @@ describe('what coupons cover together', () => {
       { ...coupon, pNumbers: ['107', '101'], fNumber: '102' },
       { ...coupon, pNumbers: ['101', '107'], fNumber: '102', position: 'up-feed' },
     ]);
-    expect(lines.map((l) => [l.fNumber, l.positions])).toEqual([
-      ['103', ['horizontal', 'down-feed', 'up-feed']],
-      ['102', ['horizontal', 'down-feed', 'up-feed']],
+    expect(lines.map((l) => [l.fNumber, l.positions, l.wallM])).toEqual([
+      ['103', ['horizontal'], { min: 0.000635, max: 0.00254 }],
+      ['103', ['down-feed', 'up-feed'], { min: 0.001, max: 0.004 }],
+      ['102', ['horizontal', 'down-feed', 'up-feed'], { min: 0.000635, max: 0.00254 }],
     ]);
-    expect(lines[0]?.wallM).toEqual({ min: 0.000635, max: 0.004 });
     expect(coverLines([])).toEqual([]);
+  });
+  it('ranges that do not touch stay two lines', () => {
+    const walls = (...mm: number[]) =>
+      coverLines(mm.map((wallM) => ({ ...coupon, wallM }))).map((l) => [l.wallM.min, l.wallM.max]);
+    expect(walls(0.001, 0.005)).toEqual([
+      [0.0005, 0.002],
+      [0.0025, 0.01],
+    ]);
+    expect(walls(0.001, 0.004)).toEqual([[0.0005, 0.008]]);
+    expect(walls(0.005, 0.001, 0.002)).toEqual([[0.0005, 0.01]]);
+  });
+  it('a line never shows a wall and position that no coupon covers', () => {
+    const any = fc.record({
+      wallM: fc.double({ min: 0.0005, max: 0.006, noNaN: true }),
+      position: fc.constantFrom('horizontal' as const, 'up-feed' as const, 'down-feed' as const),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(any, { minLength: 1, maxLength: 6 }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (some, at) => {
+          const coupons = some.map((c) => ({ ...coupon, ...c }));
+          for (const l of coverLines(coupons))
+            for (const position of l.positions) {
+              const wallM = l.wallM.min + (l.wallM.max - l.wallM.min) * at;
+              const covered = coupons.some(
+                (c) => rangeGaps(c, { ...joint, wallM, position, overlapM: 0.001 }).length === 0,
+              );
+              expect(covered).toBe(true);
+            }
+        },
+      ),
+    );
   });
 });
 
@@ -113,6 +147,29 @@ describe('who may braze a joint on a day', () => {
     expect(p.may).toBe(false);
     expect(p.reasons).toEqual(['withdrawn on 2026-05-01: leaks']);
     expect(mayBraze(record({ withdrawn: { on: '2026-05-01', reason: 'leaks' } }), joint, '2026-04-30').may).toBe(true);
+  });
+
+  it('a torch coupon lets nobody braze in a furnace, nor a hand by machine', () => {
+    const may = (v: Partial<typeof joint> & { process?: 'furnace' | 'torch'; type?: 'manual' | 'machine' }, c = {}) =>
+      mayBraze(record({ coupons: [{ ...coupon, ...c }] }), { ...joint, ...v }, '2026-06-01');
+    expect(may({ process: 'furnace' }).reasons[0]).toBe(
+      'outside range: by furnace, manual, coupon was by torch, manual',
+    );
+    expect(may({ type: 'machine' }).may).toBe(false);
+    expect(may({ process: 'torch', type: 'manual' }).may).toBe(true);
+    expect(may({ process: 'furnace' }, { process: 'furnace' }).may).toBe(true);
+    expect(may({}, { process: 'furnace' }).may).toBe(false);
+  });
+
+  it('a joint counts by the coupons passed before it, not by one passed after the day that is asked', () => {
+    const medical = RULE_SETS.find((r) => r.id === 'asme-ix-medical')!;
+    const bps = (procedure: string, brazedOn: string) => ({ ...coupon, procedure, brazedOn });
+    const made = { day: '2026-06-01', label: 'J', fNumber: '103', procedure: 'BPS-9 rev A' };
+    const before = record({ coupons: [bps('BPS-1 rev A', '2026-01-10')], joints: [made] });
+    const after = { ...before, coupons: [...before.coupons, bps('BPS-9 rev A', '2026-07-20')] };
+    const asked = { ...joint, rules: medical };
+    for (const r of [before, after]) expect(mayBraze(r, asked, '2026-07-15').may).toBe(false);
+    expect(mayBraze(after, asked, '2026-07-20').may).toBe(true);
   });
 
   it('never says may with a reason against, whatever the record', () => {

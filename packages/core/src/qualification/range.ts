@@ -1,4 +1,5 @@
 import type { JointType } from '../joint/joint-type.js';
+import type { Process, ProcessType } from '../joint/process.js';
 import { published } from '../source/source.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { said } from '../units/say.js';
@@ -27,6 +28,9 @@ export interface CouponVariables {
   readonly position: Position;
   /** A socket where none is named. */
   readonly jointType?: JointType;
+  /** By torch and by hand where nothing is named. */
+  readonly process?: Process | undefined;
+  readonly type?: ProcessType | undefined;
 }
 
 /** What a joint asks of its brazer; `fNumber` is null when no filler serves the joint. */
@@ -40,6 +44,9 @@ export interface JointVariables {
   readonly position: Position;
   /** A socket where none is named. */
   readonly jointType?: JointType;
+  /** By torch and by hand where nothing is named. */
+  readonly process?: Process | undefined;
+  readonly type?: ProcessType | undefined;
   /** Rule set the joint is under; the ASME IX-like one where none is named. */
   readonly rules?: RuleSet;
 }
@@ -49,9 +56,20 @@ const keys = new WeakMap<JointVariables, string>();
 export function asksKey(asks: JointVariables): string {
   const known = keys.get(asks);
   if (known !== undefined) return known;
-  const { pNumbers, fNumber, wallM, odM, overlapM, position, jointType, rules } = asks;
+  const { pNumbers, fNumber, wallM, odM, overlapM, position, jointType, process, type, rules } = asks;
   const across = rules?.diameterHigh ? odM : null;
-  const key = JSON.stringify([[...pNumbers].sort(), fNumber, wallM, across, overlapM, position, jointType, rules?.id]);
+  const key = JSON.stringify([
+    [...pNumbers].sort(),
+    fNumber,
+    wallM,
+    across,
+    overlapM,
+    position,
+    jointType,
+    process,
+    type,
+    rules?.id,
+  ]);
   keys.set(asks, key);
   return key;
 }
@@ -86,6 +104,8 @@ export function rangeGaps(coupon: CouponVariables, joint: JointVariables): strin
     gaps.push(`filler F-${joint.fNumber ?? 'none'}, coupon was F-${coupon.fNumber}`);
   const [asked, tested] = [joint.jointType ?? 'socket', coupon.jointType ?? 'socket'];
   if (asked !== tested) gaps.push(`a ${asked} joint, coupon was a ${tested}`);
+  const heated = (v: CouponVariables | JointVariables): string => `${v.process ?? 'torch'}, ${v.type ?? 'manual'}`;
+  if (heated(joint) !== heated(coupon)) gaps.push(`by ${heated(joint)}, coupon was by ${heated(coupon)}`);
   const across = diameters(coupon, rules);
   if (across && joint.odM !== undefined && (joint.odM < across.min - 1e-9 || joint.odM > across.max + 1e-9))
     gaps.push(`diameter ${length(joint.odM)}, qualified ${length(across.min)} to ${length(across.max)}`);
@@ -118,29 +138,43 @@ export interface CoverLine {
 }
 
 /**
- * Joins coupons of the same metals and filler for display. Walls are joined end to end; whether one joint is covered is
- * always asked of each coupon by itself (`rangeGaps`).
+ * Joins coupons of the same metals and filler for display, position by position: walls of one position are one range
+ * only where they touch, and positions share a line only where their walls are the same. Whether one joint is covered
+ * is always asked of each coupon by itself (`rangeGaps`).
  */
 export function coverLines(coupons: readonly CouponVariables[]): CoverLine[] {
-  const lines = new Map<string, CoverLine>();
+  const groups = new Map<string, CouponVariables[]>();
   for (const c of coupons) {
-    const range = qualifiedRange(c);
-    const key = [...range.pNumbers].sort().join('/') + range.fNumber;
-    const before = lines.get(key);
-    const positions = POSITIONS.map((p) => p.id).filter(
-      (p) => range.positions.includes(p) || before?.positions.includes(p),
-    );
-    lines.set(key, {
-      pNumbers: range.pNumbers,
-      fNumber: range.fNumber,
-      wallM: {
-        min: Math.min(range.wallM.min, before?.wallM.min ?? Infinity),
-        max: Math.max(range.wallM.max, before?.wallM.max ?? 0),
-      },
-      positions,
-    });
+    const key = [...c.pNumbers].sort().join('/') + c.fNumber;
+    groups.set(key, [...(groups.get(key) ?? []), c]);
   }
-  return [...lines.values()].sort((a, b) => b.fNumber.localeCompare(a.fNumber));
+  const lines = [...groups.values()].flatMap((own): CoverLine[] => {
+    const first = own[0] as CouponVariables;
+    const byWall = new Map<string, CoverLine>();
+    for (const { id: position } of POSITIONS) {
+      const covering = own.filter((c) => POSITION_COVER[c.position].includes(position));
+      for (const wallM of joined(covering.map((c) => qualifiedRange(c).wallM))) {
+        const key = `${wallM.min.toFixed(7)} ${wallM.max.toFixed(7)}`;
+        const before = byWall.get(key)?.positions ?? [];
+        byWall.set(key, { pNumbers: first.pNumbers, fNumber: first.fNumber, wallM, positions: [...before, position] });
+      }
+    }
+    return [...byWall.values()];
+  });
+  return lines.sort((a, b) => b.fNumber.localeCompare(a.fNumber) || a.wallM.min - b.wallM.min);
+}
+
+/** Ranges from the smallest, made one where they touch. */
+export function joined(
+  ranges: readonly { readonly min: number; readonly max: number }[],
+): { min: number; max: number }[] {
+  const out: { min: number; max: number }[] = [];
+  for (const r of [...ranges].sort((a, b) => a.min - b.min)) {
+    const last = out.at(-1);
+    if (last && r.min <= last.max + 1e-9) last.max = Math.max(last.max, r.max);
+    else out.push({ min: r.min, max: r.max });
+  }
+  return out;
 }
 
 export const qualifiedRange = (c: CouponVariables, rules: RuleSet = ASME_RULES): QualifiedRange => ({

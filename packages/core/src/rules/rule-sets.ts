@@ -1,3 +1,4 @@
+import type { JointType } from '../joint/joint-type.js';
 import { published, type Source } from '../source/source.js';
 
 /**
@@ -14,6 +15,12 @@ export interface RuleSet {
   readonly peelLine: number;
   /** Tension: share of the base metal's minimum that will do when it breaks in the base metal outside the joint. */
   readonly tensionOutside: number;
+  /**
+   * Tests a record must hold before it supports anything, by type of joint: kinds joined by "or", set apart by commas.
+   */
+  readonly testsSocket: string;
+  readonly testsLap: string;
+  readonly testsButt: string;
   /** Thickness qualified: from this times the coupon's wall to that times. */
   readonly thicknessLow: number;
   readonly thicknessHigh: number;
@@ -40,6 +47,9 @@ const asme: Numbers = {
   peelArea: 0.25,
   peelLine: 0.25,
   tensionOutside: 0.95,
+  testsSocket: 'tension, section or peel',
+  testsLap: 'tension, section or peel',
+  testsButt: 'tension, bend',
   thicknessLow: 0.5,
   thicknessHigh: 2,
   diameterLow: 0,
@@ -72,6 +82,24 @@ export const RULE_SETS: readonly RuleSet[] = [
     iso,
   ),
 ];
+
+/** Kinds of test of a rule set's text, each with its alternatives. Text that names none asks for none. */
+export const testsAsked = (rules: RuleSet, type: JointType): readonly (readonly string[])[] =>
+  ({ socket: rules.testsSocket, lap: rules.testsLap, butt: rules.testsButt })[type]
+    .split(',')
+    .map((group) =>
+      group
+        .split(/\bor\b/)
+        .map((kind) => kind.trim())
+        .filter(Boolean),
+    )
+    .filter((group) => group.length > 0);
+
+/** Which tests of the set that a type of joint asks for are missing, in words. A peel read along lines is a peel. */
+export const missingTests = (kinds: readonly string[], type: JointType, rules: RuleSet): string[] =>
+  testsAsked(rules, type)
+    .filter((group) => !group.some((kind) => kinds.some((k) => k === kind || k === `${kind} lines`)))
+    .map((group) => group.join(' or '));
 
 /** The rule set a line is under: its code's, with the overlay where it carries medical gas. */
 export const ruleSetIdFor = (codeSetId: string, medical: boolean): string =>

@@ -17,6 +17,8 @@ export interface ProcedureCover {
   readonly fNumbers: readonly string[];
   /** Flux classes stated; an empty list means "no flux". */
   readonly fluxIds: readonly string[];
+  /** Pairs of P-numbers it is for; absent where it states none. */
+  readonly metals?: readonly (readonly [string, string])[] | undefined;
   /** Oxygen limit it asks for before brazing, volume fraction; null where the line's holds. */
   readonly oxygenLimit?: number | null;
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readCleaned } from './cleaned';
-import { entryOf, NOTHING_KEPT, type EntryDraft } from './log-entry-draft';
+import { entryOf, keep, lotsFor, NOTHING_KEPT, type EntryDraft } from './log-entry-draft';
 
 const now = Date.parse('2026-06-01T12:00:00Z');
 const hours = (n: number): number => now - n * 3_600_000;
@@ -16,7 +16,10 @@ describe('joints cleaned and not logged yet', () => {
 
 describe('an entry as it is typed', () => {
   const draft: EntryDraft = {
-    ...NOTHING_KEPT,
+    fillerLot: '',
+    fluxLot: '',
+    nitrogenLot: '',
+    lookedBy: '',
     brazerId: 'b',
     procedureId: '',
     madeAs: 'first',
@@ -33,6 +36,20 @@ describe('an entry as it is typed', () => {
     pictureIds: [],
     outOfRangeReason: ' ',
   };
+  it('a lot stays with the class it was read from, and goes to no other', () => {
+    const kept = keep(NOTHING_KEPT, {
+      ...draft,
+      fillerLot: 'R-1',
+      fluxId: 'FB3-A',
+      fluxLot: 'F-1',
+      nitrogenLot: 'N-1',
+    });
+    expect(lotsFor(kept, 'BCuP-5', 'FB3-A')).toEqual({ fillerLot: 'R-1', fluxLot: 'F-1' });
+    expect(lotsFor(kept, 'BAg-24', 'FB3-C')).toEqual({ fillerLot: '', fluxLot: '' });
+    const more = keep(kept, { ...draft, fillerId: 'BAg-24', fillerLot: 'R-2' });
+    expect([lotsFor(more, 'BCuP-5', '').fillerLot, lotsFor(more, 'BAg-24', '').fillerLot]).toEqual(['R-1', 'R-2']);
+    expect(kept.nitrogenLot).toBe('N-1');
+  });
   const ids = { id: 'i', jobId: 'j', jointId: 'k', sessionId: null };
   const about = { zone: 'America/New_York', system: 'us', purged: true } as const;
   it('becomes instants and SI, with what is empty left out', () => {

@@ -26,9 +26,26 @@ export interface EntryDraft {
   outOfRangeReason: string;
 }
 
-/** What stays as it was when the next joint is logged: lots, and who looked. */
-export type Kept = Pick<EntryDraft, 'fillerLot' | 'fluxLot' | 'nitrogenLot' | 'lookedBy'>;
-export const NOTHING_KEPT: Kept = { fillerLot: '', fluxLot: '', nitrogenLot: '', lookedBy: '' };
+/** What stays as it was when the next joint is logged: lots, each of its own class, and who looked. */
+export interface Kept {
+  readonly lots: Readonly<Record<string, string>>;
+  readonly nitrogenLot: string;
+  readonly lookedBy: string;
+}
+export const NOTHING_KEPT: Kept = { lots: {}, nitrogenLot: '', lookedBy: '' };
+
+/** What is kept after an entry. */
+export const keep = (kept: Kept, d: EntryDraft): Kept => ({
+  lots: { ...kept.lots, [d.fillerId]: d.fillerLot, ...(d.fluxId ? { [d.fluxId]: d.fluxLot } : {}) },
+  nitrogenLot: d.nitrogenLot,
+  lookedBy: d.lookedBy,
+});
+
+/** The lots for a rod and flux: those last read from the same class, or nothing. */
+export const lotsFor = (kept: Kept, fillerId: string, fluxId: string): Pick<EntryDraft, 'fillerLot' | 'fluxLot'> => ({
+  fillerLot: kept.lots[fillerId] ?? '',
+  fluxLot: kept.lots[fluxId] ?? '',
+});
 
 /** An empty text is left out of the record. */
 const text = <K extends string>(key: K, value: string): { [P in K]?: string } =>

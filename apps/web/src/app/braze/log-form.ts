@@ -14,17 +14,18 @@ import {
   inForce,
   jointLogSchema,
   logFindingsOf,
+  lotProblems,
   makingProblems,
   namedIn,
   namedProcedure,
   problemsOf,
   procedureNames,
-  VISUAL_REJECTS,
   type Joint,
   type JointLog,
 } from '@hephaist/contracts';
 import {
   asksWith,
+  VISUAL_REJECTS,
   dayIn,
   displayUnit,
   MAKING_SAYS,
@@ -53,7 +54,7 @@ import { UnitsStore } from '../units/units.store';
 import { CleaningClock } from './cleaning-clock';
 import { CleaningStore } from './cleaning.store';
 import { instantOf, localNow } from './log-draft';
-import { entryOf, NOTHING_KEPT, type EntryDraft, type Kept } from './log-entry-draft';
+import { entryOf, keep, lotsFor, NOTHING_KEPT, type EntryDraft, type Kept } from './log-entry-draft';
 import { LogEntry } from './log-entry';
 import { LogPhotos } from './log-photos';
 
@@ -152,7 +153,9 @@ export class LogForm {
       place: this.logs()[0]?.place ?? '',
       pictureIds: [],
       outOfRangeReason: '',
-      ...this.kept(),
+      nitrogenLot: this.kept().nitrogenLot,
+      lookedBy: this.kept().lookedBy,
+      ...lotsFor(this.kept(), chosen?.filler.id ?? '', chosen?.flux?.id ?? ''),
     };
   }
 
@@ -232,7 +235,7 @@ export class LogForm {
     const own = problemsOf(jointLogSchema, this.entry(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
-    own.push(...makingProblems(this.entry(), this.logs()));
+    own.push(...makingProblems(this.entry(), this.logs()), ...lotProblems(this.entry(), this.store.logs()));
     if (this.asking().length && !this.entry().outOfRangeReason)
       own.push({ field: 'outOfRangeReason', says: 'Say why it was brazed all the same' });
     return [...this.told(), ...(this.tried() ? own : [])];
@@ -242,8 +245,17 @@ export class LogForm {
     return problemAt(this.problems(), field);
   }
 
+  /** A lot belongs to the class it was read from: another rod or flux takes its own, or none. */
   protected set(change: Partial<EntryDraft>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
+    this.draft.update((d) => {
+      const lots = lotsFor(this.kept(), change.fillerId ?? d.fillerId, change.fluxId ?? d.fluxId);
+      return {
+        ...d,
+        ...(change.fillerId !== undefined && change.fillerId !== d.fillerId ? { fillerLot: lots.fillerLot } : {}),
+        ...(change.fluxId !== undefined && change.fluxId !== d.fluxId ? { fluxLot: lots.fluxLot } : {}),
+        ...change,
+      };
+    });
     this.told.set([]);
   }
 
@@ -268,8 +280,7 @@ export class LogForm {
     if (this.problems().length || this.busy()) return;
     this.busy.set(true);
     const entry = this.entry();
-    const { fillerLot, fluxLot, nitrogenLot, lookedBy } = this.draft();
-    this.kept.set({ fillerLot, fluxLot, nitrogenLot, lookedBy });
+    this.kept.update((kept) => keep(kept, this.draft()));
     try {
       const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
       if (state === null) return;

@@ -61,6 +61,13 @@ export class JobSetup {
       ...(this.tried() && twin ? [{ field: 'prefix', says: 'another line of this job has this prefix' }] : []),
     ];
   });
+  /** A test under the design pressure is taken, and said. */
+  protected readonly testUnderDesign = computed(() => {
+    const [base, draft] = [this.base(), this.line()];
+    if (!base || !draft) return false;
+    const { designPa, testPa } = lineOf(draft, base, this.system);
+    return testPa > 0 && testPa < designPa;
+  });
   protected readonly canRemove = computed(() => {
     const base = this.base();
     return base !== null && this.seen > 0 && !this.store.joints().some((j) => j.lineId === base.id);

@@ -14,6 +14,7 @@ import { KEEP_TABS } from './keep-tabs';
 import { Board } from './board';
 import { CalendarFeed } from './calendar-feed';
 import { AddBrazer } from './add-brazer';
+import { Patches } from './patches';
 import { RunningOut } from './running-out';
 import { Procedures } from './procedures';
 
@@ -23,7 +24,7 @@ const MOST_TO_PICK = 500;
 /** Keep: who may braze a joint on any day and why not and the procedures on file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed, RunningOut, AddBrazer, May],
+  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed, RunningOut, Patches, AddBrazer, May],
   template: `
     <section class="main">
       <hp-tabs [tabs]="tabs" />
@@ -64,6 +65,7 @@ const MOST_TO_PICK = 500;
     </section>
     <aside>
       <hp-running-out />
+      <hp-patches />
       <hp-procedures />
       <hp-calendar-feed />
     </aside>

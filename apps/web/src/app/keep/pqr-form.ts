@@ -11,6 +11,7 @@ import {
 import {
   pqrSchema,
   problemsOf,
+  missingOf,
   qualifiedBy,
   statedProcedure,
   testVerdict,
@@ -21,6 +22,7 @@ import {
   ASME_RULES,
   displayUnit,
   JOINT_TYPES,
+  PROCESS_TYPES,
   PROCESSES,
   type FieldProblem,
   type Position,
@@ -39,7 +41,7 @@ import { plain, POSITION_OPTIONS, ruleSetOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { otherProblems, problemAt } from '../forms/problems';
 import { CouponTests } from '../prove/coupon-tests';
-import { newTest, readTest, type TestDraft } from '../prove/test-drafts';
+import { newTest, readTest, unansweredOf, type TestDraft } from '../prove/test-drafts';
 import { Signer } from '../people/signer';
 import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
@@ -80,6 +82,7 @@ export class PqrForm {
   protected readonly unit = (q: Quantity): string => displayUnit(q, this.system).symbol;
   protected readonly lists = {
     processes: plain(PROCESSES),
+    types: plain(PROCESS_TYPES),
     joints: plain(JOINT_TYPES),
     positions: POSITION_OPTIONS,
     ruleSets: ruleSetOptions(this.tables()),
@@ -97,6 +100,7 @@ export class PqrForm {
       witness: '',
       ruleSetId: p.variables?.medical ? 'asme-ix-medical' : 'asme-ix',
       process: p.variables?.process ?? ('torch' as const),
+      type: p.variables?.type ?? ('manual' as const),
       jointType: p.variables?.jointType ?? ('socket' as const),
       metals: '',
       fNumber: p.fNumbers[0] ?? '',
@@ -134,6 +138,7 @@ export class PqrForm {
       witness: d.witness.trim(),
       ruleSetId: d.ruleSetId,
       process: d.process,
+      type: d.type,
       jointType: d.jointType,
       metals: metals as [string, string],
       fNumber: d.fNumber.trim(),
@@ -146,10 +151,17 @@ export class PqrForm {
       note: d.note,
     };
   });
+  /** What nobody has said yet of a test. */
+  private readonly unanswered = computed(() =>
+    this.tests().flatMap((t, i) => unansweredOf(t).map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),
+  );
+  /** Tests that this type of joint asks for and that are not there: without them the record supports nothing. */
+  protected readonly missing = computed(() => missingOf(this.record(), this.crew.coupons(), this.rules()));
   protected readonly rules = computed(() => this.tables().ruleSet(this.draft().ruleSetId) ?? ASME_RULES);
   protected readonly problems = computed(() => [
     ...this.told(),
     ...this.read().flatMap((r, i) => r.problems.map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),
+    ...(this.tried() ? this.unanswered() : []),
     ...(this.tried()
       ? problemsOf(pqrSchema, this.record(), '', this.tables()).map((p) =>
           p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,

@@ -14,6 +14,7 @@ import {
   FILLER_FORMS,
   FUELS,
   JOINT_TYPES,
+  PROCESS_TYPES,
   PROCESSES,
   type FieldProblem,
   type Position,
@@ -81,6 +82,7 @@ export class ProcedureForm {
   private readonly system = inject(UnitsStore).system();
   protected readonly lists = {
     processes: plain(PROCESSES),
+    types: plain(PROCESS_TYPES),
     forms: plain(FILLER_FORMS),
     joints: plain(JOINT_TYPES),
     fuels: plain(FUELS),
@@ -111,6 +113,7 @@ export class ProcedureForm {
     });
     return {
       process: v?.process ?? ('torch' as const),
+      type: v?.type ?? ('manual' as const),
       form: v?.form ?? ('rod' as const),
       fuel: v?.fuel ?? ('acetylene' as const),
       jointType: v?.jointType ?? ('socket' as const),
@@ -145,6 +148,7 @@ export class ProcedureForm {
     const orNone = (b: BandText, q: Quantity | null) => (b.min.trim() || b.max.trim() ? band(b, q) : null);
     const variables: ProcedureVariables = {
       process: d.process,
+      type: d.type,
       metals: readPairs(d.metals),
       wallM: band(d.wall, 'diameter'),
       odM: orNone(d.od, 'diameter'),

@@ -8,7 +8,6 @@ import {
   inForceOn,
   problemsOf,
   procedureNames,
-  VISUAL_REJECTS,
   type Coupon,
   type FaceTrace,
 } from '@hephaist/contracts';
@@ -18,6 +17,11 @@ import {
   doubtWords,
   InputError,
   JOINT_TYPES,
+  PROCESS_TYPES,
+  PROCESSES,
+  VISUAL_REJECTS,
+  type Process,
+  type ProcessType,
   type CouponTest,
   type FieldProblem,
   type JointType,
@@ -52,10 +56,10 @@ import { otherProblems, problemAt } from '../forms/problems';
 import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
 import { CouponTests } from './coupon-tests';
-import { newTest, readTest, type TestDraft } from './test-drafts';
+import { unansweredOf, newTest, readTest, type TestDraft } from './test-drafts';
 import { PeelFace } from '../drawings/peel-face';
 import { VoidBar } from './void-bar';
-import { readVoids, voidText } from './void-text';
+import { isUnanswered, readVoids, voidText } from './void-text';
 
 /** Fields of the contract that the form shows a problem at. */
 const SHOWN = [
@@ -67,11 +71,14 @@ const SHOWN = [
   'tube.size',
   'overlapM',
   'visualReason',
+  'boreClean',
   'statement',
   'procedureId',
   'tests',
   'lookedBy',
 ];
+
+const ACCEPTED = 'accepted';
 
 /** Enters a coupon's result; the strip or the peeled face and its verdict are drawn as it is typed. */
 @Component({
@@ -98,6 +105,8 @@ export class CouponForm {
     positions: POSITION_OPTIONS,
     ruleSets: ruleSetOptions(this.tables()),
     joints: plain(JOINT_TYPES),
+    processes: plain(PROCESSES),
+    types: plain(PROCESS_TYPES),
     opened: [
       { id: 'cut' as const, name: 'cut and polished, both sides' },
       { id: 'peeled' as const, name: 'peeled open' },
@@ -135,15 +144,17 @@ export class CouponForm {
     fillerId: 'BCuP-5',
     position: 'horizontal' as Position,
     overlap: '',
-    boreClean: true,
+    bore: '' as '' | 'bright' | 'oxide' | 'not seen',
     left: '',
     right: '',
     lookedBy: '',
-    visualReason: '',
+    looks: '' as string,
     cleaning: '',
     gap: '',
     flow: '',
     jointType: 'socket' as JointType,
+    process: 'torch' as Process,
+    type: 'manual' as ProcessType,
     /** The one that states this filler, until another is picked. */
     procedureId: null as string | null,
     opened: 'cut' as 'cut' | 'peeled',
@@ -196,11 +207,13 @@ export class CouponForm {
       fillerId: d.fillerId,
       position: d.position,
       overlapM,
-      boreClean: d.boreClean,
+      boreClean: d.bore === 'bright' ? true : d.bore === 'oxide' ? false : null,
       lookedBy: d.lookedBy.trim(),
-      visualReason: d.visualReason || null,
+      ...(d.looks ? { visualReason: d.looks === ACCEPTED ? null : d.looks } : {}),
       ...(this.medical() ? { statement: this.statement() } : {}),
       jointType: d.jointType,
+      process: d.process,
+      type: d.type,
       procedureId: this.procedureId() || null,
       ...(this.tests().length ? { tests: this.readTests().map((r) => r.test as CouponTest) } : {}),
       faces:
@@ -224,7 +237,12 @@ export class CouponForm {
   });
   protected readonly missing = computed(() => couponMissing(this.coupon(), this.tables()));
   protected readonly unitOf = (q: 'gap' | 'flow'): string => displayUnit(q, this.system).symbol;
-  protected readonly rejects = plain(VISUAL_REJECTS);
+  protected readonly looks = plain([ACCEPTED, ...VISUAL_REJECTS]);
+  protected readonly bores = [
+    { id: 'bright' as const, name: 'bright' },
+    { id: 'oxide' as const, name: 'oxide in it' },
+    { id: 'not seen' as const, name: 'nobody looked' },
+  ];
   /** The sides as they are drawn: nothing while their text cannot be read. */
   protected readonly sides = computed(() => [
     { name: 'left' as const, voids: this.left().problems.length ? [] : this.left().voids },
@@ -246,16 +264,28 @@ export class CouponForm {
     ...(this.draft().opened === 'cut' ? [...this.left().problems, ...this.right().problems] : []),
     ...this.readTests().flatMap((r, i) => r.problems.map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),
   ]);
+  /** What nobody has said yet. What was not looked at is not filed as looked at. */
+  private readonly unanswered = computed((): FieldProblem[] => {
+    const d = this.draft();
+    const out: FieldProblem[] = [];
+    if (!d.looks) out.push({ field: 'visualReason', says: 'Say how it looks' });
+    if (!d.bore) out.push({ field: 'boreClean', says: 'Say how the bore looks, or that nobody looked' });
+    if (d.opened === 'cut')
+      for (const side of ['left', 'right'] as const)
+        if (isUnanswered(d[side])) out.push({ field: side, says: 'Write its voids, or none where none was seen' });
+    this.tests().forEach((t, i) => unansweredOf(t).forEach((p) => out.push({ ...p, field: `tests.${i}.${p.field}` })));
+    return out;
+  });
   protected readonly problems = computed((): FieldProblem[] => {
     const contract = problemsOf(couponSchema, this.coupon(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
-    return [...this.told(), ...this.unread(), ...(this.tried() ? contract : [])];
+    return [...this.told(), ...this.unread(), ...(this.tried() ? [...this.unanswered(), ...contract] : [])];
   });
   protected readonly others = computed(() => otherProblems(this.problems(), SHOWN).map((p) => p.says));
   protected readonly rules = computed(() => this.tables().ruleSet(this.draft().ruleSetId) ?? ASME_RULES);
   protected readonly verdict = computed(() => {
-    if (!(this.overlapM() > 0) || this.unread().length) return null;
+    if (!(this.overlapM() > 0) || this.unread().length || this.unanswered().length) return null;
     try {
       return couponVerdict(this.coupon(), this.tables());
     } catch (e) {

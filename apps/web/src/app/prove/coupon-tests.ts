@@ -10,7 +10,7 @@ import { problemAt } from '../forms/problems';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { PeelEditor } from './peel-editor';
-import { newTest, readTest, TEST_FIELDS, TEST_NAMES, type TestDraft, type TestKind } from './test-drafts';
+import { newTest, readTest, unansweredOf, TEST_FIELDS, TEST_NAMES, type TestDraft, type TestKind } from './test-drafts';
 
 /** The tests of a coupon or record: what each asks for, and its verdict as it is typed. */
 @Component({
@@ -43,7 +43,10 @@ export class CouponTests {
       const { test, problems } = readTest(draft, this.system);
       let verdict = null;
       try {
-        verdict = problems.length ? null : testVerdict(test, this.rules(), this.crew.coupons(), this.tables());
+        verdict =
+          problems.length || unansweredOf(draft).length
+            ? null
+            : testVerdict(test, this.rules(), this.crew.coupons(), this.tables());
       } catch (e) {
         // Not typed to the end yet: there is no verdict to show.
         if (!(e instanceof InputError)) throw e;
@@ -55,6 +58,12 @@ export class CouponTests {
 
   protected problem(i: number, field: string): string | null {
     return problemAt(this.problems(), `tests.${i}.${field}`);
+  }
+
+  /** Problems of one test, at its own fields. */
+  protected own(i: number): FieldProblem[] {
+    const at = `tests.${i}.`;
+    return this.problems().flatMap((p) => (p.field.startsWith(at) ? [{ ...p, field: p.field.slice(at.length) }] : []));
   }
 
   protected add(kind: TestKind | ''): void {

@@ -39,7 +39,7 @@ import { readVoids, voidText } from './void-text';
         <input
           #box
           class="control"
-          placeholder="none"
+          placeholder="none, or 3-4"
           [attr.aria-label]="'Voids of the line at ' + l.clock"
           [attr.aria-invalid]="!!l.problem"
           [value]="l.text"

@@ -2,6 +2,7 @@ import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   lineTested,
+  pressureTestProblems,
   pressureTestSchema,
   pressureVerdict,
   problemsOf,
@@ -10,6 +11,8 @@ import {
 } from '@hephaist/contracts';
 import {
   DECAY_SOURCE,
+  findService,
+  testAsked,
   displayUnit,
   InputError,
   MICRON,
@@ -17,6 +20,8 @@ import {
   STANDING_SOURCE,
   type FieldProblem,
   type Quantity,
+  type Service,
+  type TestMedium,
 } from '@hephaist/core';
 import { instantOf, localNow } from '../braze/log-draft';
 import { ApiProblem } from '../data/api';
@@ -59,13 +64,21 @@ export class PressurePage {
   /** What is done about a test that did not hold. Practice. */
   protected readonly next: Partial<Record<PressureVerdict['verdict'], string>> = {
     lost: 'let the pressure off, find it with soap on every joint and valve, mend it, and test again from the start.',
-    gained: 'let the line come to one temperature, look at the gauge and its stop valve, and read again.',
     leak: 'find it under nitrogen with soap before pulling again; look at hoses and cores first.',
+    'leak and wet':
+      'find the leak under nitrogen with soap first; then dry it: warm the low points, change the pump oil, and pull again.',
     wet: 'break the vacuum with dry nitrogen, warm the low points, change the pump oil, and pull again.',
   };
   protected readonly unit = (q: Quantity): string => displayUnit(q, this.system).symbol;
   protected readonly kinds = plain(['standing pressure', 'vacuum decay'] as const);
-  protected readonly media = plain(['nitrogen', 'air', 'vacuum'] as const);
+  private readonly serviceOf = (lineId: string): Service | null =>
+    findService(this.job.lines().find((l) => l.id === lineId)?.serviceId ?? '') ?? null;
+  /** What the line of the draft may be filled with. */
+  protected readonly media = computed(() => plain(testAsked(this.serviceOf(this.draft().lineId)).media));
+  protected readonly gauges = [
+    { id: 'one', name: 'one gauge, before and after' },
+    { id: 'two', name: 'two gauges' },
+  ];
   protected readonly lines = computed(() => this.job.lines().map((l) => ({ id: l.id, name: l.name })));
   private readonly zone = this.job.job()?.timeZone ?? 'UTC';
   protected readonly entering = signal(false);
@@ -75,7 +88,7 @@ export class PressurePage {
       .tests()
       .map((test) => ({
         test,
-        verdict: pressureVerdict(test),
+        verdict: pressureVerdict(test, this.serviceOf(test.lineId)),
         began: localNow(this.zone, new Date(test.startedAt)).replace('T', ' '),
         line: this.lines().find((l) => l.id === test.lineId)?.name ?? '',
       }))
@@ -119,7 +132,11 @@ export class PressurePage {
     return {
       kind: 'standing pressure' as 'standing pressure' | 'vacuum decay',
       lineId: this.job.lines()[0]?.id ?? '',
-      medium: 'nitrogen' as 'nitrogen' | 'air' | 'vacuum',
+      medium: 'nitrogen' as TestMedium,
+      gauges: 'one',
+      repeats: '',
+      readTo: '',
+      matters: '',
       started: localNow(this.zone),
       ended: localNow(this.zone),
       p1: '',
@@ -151,7 +168,14 @@ export class PressurePage {
         ? {
             start: { gaugePa: si(d.p1, 'pressure'), tempK: si(d.t1, 'temperature') },
             end: { gaugePa: si(d.p2, 'pressure'), tempK: si(d.t2, 'temperature') },
-            instruments: { gaugePa: si(d.gauge, 'pressure'), tempK: si(d.thermometer, 'temperatureDifference') },
+            instruments: {
+              gaugePa: si(d.gauge, 'pressure'),
+              tempK: si(d.thermometer, 'temperatureDifference'),
+              oneGauge: d.gauges === 'one',
+              ...(d.repeats.trim() ? { repeatPa: si(d.repeats, 'pressure') } : {}),
+              ...(d.readTo.trim() ? { readToPa: si(d.readTo, 'pressure') } : {}),
+            },
+            ...(d.matters.trim() ? { mattersPa: si(d.matters, 'pressure') } : {}),
           }
         : null,
       decay: standing
@@ -166,16 +190,32 @@ export class PressurePage {
   });
   protected readonly verdict = computed(() => {
     try {
-      return pressureVerdict(this.test());
+      return pressureVerdict(this.test(), this.serviceOf(this.draft().lineId));
     } catch (e) {
       if (e instanceof InputError) return null;
+      throw e;
+    }
+  });
+  /** What core says of numbers that cannot be meant together. */
+  private readonly impossible = computed((): readonly FieldProblem[] => {
+    try {
+      pressureVerdict(this.test(), this.serviceOf(this.draft().lineId));
+      return [];
+    } catch (e) {
+      if (e instanceof InputError) return e.problems.map((p) => ({ ...p, field: `standing.${p.field}` }));
       throw e;
     }
   });
   private readonly problems = computed(() => [
     ...this.told(),
     ...this.decay().problems,
-    ...(this.tried() ? problemsOf(pressureTestSchema, this.test()) : []),
+    ...(this.tried()
+      ? [
+          ...problemsOf(pressureTestSchema, this.test()),
+          ...this.impossible(),
+          ...pressureTestProblems(this.test(), this.serviceOf(this.draft().lineId)),
+        ]
+      : []),
   ]);
   /** Test pressure of the line, for the field's hint. */
   protected readonly testHint = computed(() => {
@@ -208,15 +248,16 @@ export class PressurePage {
     return {
       holds: '✓ holds',
       lost: '✕ lost pressure',
-      gained: '▲ reads too high',
+      'cannot tell': '▲ cannot tell',
       tight: '✓ tight',
       leak: '✕ leaks',
       wet: '▲ wet: it levels off',
+      'leak and wet': '✕ leaks, and wet',
     }[v.verdict];
   }
 
   protected tone(v: NonNullable<ReturnType<PressurePage['verdict']>>): string {
-    return v.passes ? 'fine' : v.verdict === 'lost' || v.verdict === 'leak' ? 'refused' : 'caution';
+    return v.passes ? 'fine' : v.verdict === 'lost' || v.verdict.startsWith('leak') ? 'refused' : 'caution';
   }
 
   protected async save(event: Event): Promise<void> {
@@ -230,7 +271,7 @@ export class PressurePage {
       const signed = await this.signer.sign({
         what: `the test of ${line}`,
         meaning: 'tested',
-        lines: [verdict ? this.word(verdict) : '', verdict?.arithmetic ?? ''],
+        lines: [verdict ? this.word(verdict) : '', verdict?.arithmetic ?? '', ...(verdict?.wouldTell ?? [])],
         send: (password) => this.send(test, password, commandId),
       });
       if (signed) this.show(test.id);

@@ -1,7 +1,7 @@
 import type { ProcedureTest } from '@hephaist/contracts';
 import { displayUnit, PSI, type FieldProblem, type Quantity, type UnitSystem } from '@hephaist/core';
 import { typed } from '../plan/joint-draft';
-import { readVoids } from './void-text';
+import { isUnanswered, readVoids } from './void-text';
 
 export type TestKind = ProcedureTest['kind'];
 
@@ -68,11 +68,19 @@ export function newTest(
     return si !== undefined && Number.isFinite(si) ? unit.fromSi(si).toFixed(unit.digits) : '';
   };
   const texts: Readonly<Partial<Record<TestKind, Readonly<Record<string, string>>>>> = {
-    tension: { minimumPa: show(30_000 * PSI, 'pressure'), broke: 'joint' },
+    tension: { minimumPa: show(30_000 * PSI, 'pressure') },
     'peel lines': { lapM: show(sizes.lapM, 'diameter'), aroundM: show(sizes.aroundM, 'diameter') },
-    visual: { looks: 'accepted, bore bright' },
   };
   return { kind, texts: texts[kind] ?? {}, lines: kind === 'peel lines' ? Array<string>(LINES).fill('') : [] };
+}
+
+/** What nobody has said yet of a test: each reading is given by a person, and an empty field is no answer. */
+export function unansweredOf({ kind, texts, lines }: TestDraft): FieldProblem[] {
+  if (kind === 'visual' && !texts['looks']) return [{ field: 'looks', says: 'Say how it looks' }];
+  if (kind === 'tension' && !texts['broke']) return [{ field: 'broke', says: 'Say where it broke' }];
+  return lines.flatMap((text, i) =>
+    isUnanswered(text) ? [{ field: `lines.${i}`, says: 'Write its voids, or none where none was seen' }] : [],
+  );
 }
 
 /** The test that a draft says, with what cannot be read of its lines. */

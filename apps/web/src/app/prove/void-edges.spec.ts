@@ -38,6 +38,6 @@ describe('voids that are dragged', () => {
         expect(v.toM).toBeCloseTo(voids[i]!.toM, 5);
       });
     }
-    expect(voidText([], 0.02, 'us')).toBe('');
+    expect(voidText([], 0.02, 'us')).toBe('none');
   });
 });

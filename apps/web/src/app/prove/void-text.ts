@@ -1,6 +1,11 @@
 import { displayUnit, type FieldProblem, type UnitSystem, type VoidInterval } from '@hephaist/core';
 
-/** Voids typed as "3-4.2, 9-10", distances from the socket mouth in the units shown. */
+/** What is written where it was looked at and no void was seen. */
+export const NO_VOIDS = 'none';
+/** True where nobody has written yet what was seen: an empty field is no answer. */
+export const isUnanswered = (text: string): boolean => text.trim() === '';
+
+/** Voids typed as "3-4.2, 9-10", distances from the socket mouth in the units shown, or "none". */
 export function readVoids(
   text: string,
   overlapM: number,
@@ -10,6 +15,7 @@ export function readVoids(
   const unit = displayUnit('diameter', system);
   const voids: VoidInterval[] = [];
   const problems: FieldProblem[] = [];
+  if (text.trim().toLowerCase() === NO_VOIDS) return { voids, problems };
   for (const part of text
     .split(/[,;]\s+|;|,(?=\S*-)/)
     .map((p) => p.trim())
@@ -25,8 +31,9 @@ export function readVoids(
   return { voids, problems };
 }
 
-/** Voids as they would be typed, with a digit more than usual; never outside the overlap by rounding. */
+/** Voids as they would be typed, with a digit more than usual, or "none"; never outside the overlap by rounding. */
 export function voidText(voids: readonly VoidInterval[], overlapM: number, system: UnitSystem): string {
+  if (!voids.length) return NO_VOIDS;
   const unit = displayUnit('diameter', system);
   const digits = unit.digits + 1;
   const most = Math.floor(unit.fromSi(overlapM + 1e-9) * 10 ** digits) / 10 ** digits;

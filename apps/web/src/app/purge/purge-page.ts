@@ -100,6 +100,11 @@ export class PurgePage implements OnDestroy {
   });
   protected readonly stageIndex = linkedSignal({ source: () => this.runner.plan(), computation: () => 0 });
   protected readonly stage = computed(() => this.runner.plan()?.stages[this.stageIndex()] ?? null);
+  protected readonly unplaced = computed(() => this.rests()?.unplaced ?? []);
+  protected readonly unplacedMarks = computed(() => {
+    const marks = this.unplaced().map(this.markOf);
+    return marks.length > 8 ? `${marks.slice(0, 8).join(', ')} and ${marks.length - 8} more` : marks.join(', ');
+  });
   protected readonly deadLeg = computed(() =>
     deadLegAdvice(this.runner.plan()?.order.bleeds ?? [], this.rests()?.medical ?? false),
   );

@@ -213,19 +213,25 @@ const overHotPart: FillerRule = {
       : null,
 };
 
+const pairOf = (pair: readonly [string, string]): string => [...pair].sort().join(' ');
+
 const needsProcedure: FillerRule = {
   id: 'procedure-cover',
-  title: 'A signed procedure must cover rod and flux',
+  title: 'A signed procedure must cover metals, rod and flux together',
   source: published('ASME BPVC IX part QB'),
   judge: (c) => {
+    const pair = pairOf([c.tube.pNumber, c.socket.pNumber]);
     const covered = c.procedures.find(
-      (p) => p.fNumbers.includes(c.filler.fNumber) && (c.flux ? p.fluxIds.includes(c.flux.id) : p.fluxIds.length === 0),
+      (p) =>
+        p.fNumbers.includes(c.filler.fNumber) &&
+        (c.flux ? p.fluxIds.includes(c.flux.id) : p.fluxIds.length === 0) &&
+        (!p.metals || p.metals.some((m) => pairOf(m) === pair)),
     );
     return covered
       ? { effect: 'note', says: `Covered by ${covered.name}.` }
       : {
           effect: 'caution',
-          says: `Needs a procedure under ${c.codeSet}: none on file covers F-number ${c.filler.fNumber} with ${c.flux ? c.flux.id : 'no flux'}.`,
+          says: `Needs a procedure under ${c.codeSet}: none on file covers F-number ${c.filler.fNumber} with ${c.flux ? c.flux.id : 'no flux'} on these metals.`,
         };
   },
 };

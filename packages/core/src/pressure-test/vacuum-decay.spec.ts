@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest';
+import { InputError } from '../source/problem.js';
+import { seeded } from '../testing/strip-picture.js';
+import { MICRON } from '../units/units.js';
+import { evacuationDecay, LEAK_PA_S, type DecayAnswer } from './vacuum-decay.js';
+
+const limit = 500 * MICRON;
+const curve = (micronsAt: (minute: number) => number, minutes = 10, n = 11) =>
+  Array.from({ length: n }, (_, i) => {
+    const minute = (i * minutes) / (n - 1);
+    return { atS: minute * 60, pa: micronsAt(minute) * MICRON };
+  });
+const levels = (by: number, tau: number) => (m: number) => by * (1 - Math.exp(-m / tau));
+const answer = (f: (m: number) => number, minutes = 10, n = 11): DecayAnswer =>
+  evacuationDecay(curve(f, minutes, n), limit).verdict;
+
+describe('evacuation decay', () => {
+  it.each<[string, (m: number) => number, number, DecayAnswer]>([
+    ['flat', () => 250, 10, 'tight'],
+    ['creeping under the limit', (m) => 250 + 3 * m, 30, 'tight'],
+    ['a straight 50 a minute, ten minutes', (m) => 250 + 50 * m, 10, 'leak'],
+    ['a straight 50 a minute, two minutes, under the limit', (m) => 250 + 50 * m, 2, 'leak'],
+    ['a straight 50 a minute, an hour', (m) => 250 + 50 * m, 60, 'leak'],
+    ['a straight 10 a minute until it is over the limit', (m) => 250 + 10 * m, 60, 'leak'],
+    ['levels off over the limit', (m) => 250 + levels(1500, 1.7)(m), 10, 'wet'],
+    ['levels off slowly', (m) => 250 + levels(1500, 4)(m), 12, 'wet'],
+    ['levels off onto a slope', (m) => 250 + levels(600, 1.5)(m) + 60 * m, 10, 'leak and wet'],
+    ['levels off under the limit', (m) => 250 + levels(150, 2)(m), 20, 'tight'],
+    ['flat for two minutes only', () => 250, 2, 'cannot tell'],
+  ])('%s', (_what, f, minutes, verdict) => expect(answer(f, minutes)).toBe(verdict));
+
+  it('20 µm a minute is a leak, a little less is not', () => {
+    expect(answer((m) => 200 + 20.01 * m)).toBe('leak');
+    expect(answer((m) => 200 + 19.9 * m)).toBe('tight');
+    expect((LEAK_PA_S * 60) / MICRON).toBeCloseTo(20, 9);
+  });
+  it('ten minutes are the least that is called tight', () => {
+    expect(answer(() => 250, 10)).toBe('tight');
+    expect(answer(() => 250, 9.99)).toBe('cannot tell');
+    expect(
+      evacuationDecay(
+        curve(() => 250, 2),
+        limit,
+      ).wouldTell[0],
+    ).toContain('at least 10:00');
+  });
+  it('tells the two parts of a rise in numbers', () => {
+    const v = evacuationDecay(
+      curve((m) => 250 + levels(600, 1.8)(m) + 60 * m, 10, 21),
+      limit,
+    );
+    expect((v.steadyPaS * 60) / MICRON).toBeCloseTo(60, -1);
+    expect(v.levellingPa / MICRON).toBeCloseTo(600, -2);
+    expect(v.levelsInS / 60).toBeCloseTo(1.8, 0);
+    expect(v.endPa / MICRON).toBeCloseTo(250 + 600 + 600, -1);
+    expect(v.arithmetic).toContain('µm Hg a minute');
+  });
+  it('four readings are enough for a straight line, and refused under that', () => {
+    expect(answer((m) => 250 + 80 * m, 10, 4)).toBe('leak');
+    expect(() =>
+      evacuationDecay(
+        curve(() => 250, 10, 3),
+        limit,
+      ),
+    ).toThrow('at least four');
+    expect(() => evacuationDecay([...curve(() => 250), { atS: 600, pa: 30 }], limit)).toThrow('later than');
+    expect(() =>
+      evacuationDecay(
+        curve(() => -1),
+        limit,
+      ),
+    ).toThrow(InputError);
+    expect(() =>
+      evacuationDecay(
+        curve(() => 250),
+        0,
+      ),
+    ).toThrow(InputError);
+  });
+  it('with a gauge’s noise a straight leak is never called tight or wet, nor a tight line a leak', () => {
+    const random = seeded(7);
+    const normal = (): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+    let wrong = 0;
+    const times = 4000;
+    for (let k = 0; k < times; k++) {
+      const leaks = k % 2 === 0;
+      const rate = leaks ? 30 + 170 * random() : 4 * random();
+      const start = 150 + 150 * random();
+      const v = answer(
+        (m) => {
+          const p = start + rate * m;
+          return p + normal() * Math.hypot(3, 0.01 * p);
+        },
+        10 + 20 * random(),
+        8 + Math.floor(8 * random()),
+      );
+      if (leaks ? v !== 'leak' && v !== 'leak and wet' : v !== 'tight' && v !== 'cannot tell') wrong += 1;
+    }
+    expect(wrong / times).toBeLessThan(0.01);
+  });
+});
