@@ -4,6 +4,7 @@ import { idSchema } from './ids.js';
 import { KINDS, type AnyFlagSchema, type Kind, type RecordKinds, SCHEMAS } from './kinds.js';
 import { parse } from './parse.js';
 import type { Stored } from './records.js';
+import { whole } from './whole.js';
 
 /**
  * A write: put records of one kind and remove others, all or none. Ids come from the client, so sending it twice is harmless.
@@ -39,7 +40,11 @@ const envelope = yup
       .optional(),
   })
   .noUnknown()
-  .test('something', 'nothing to write', (c) => (c.records?.length ?? 0) + (c.removals?.length ?? 0) > 0);
+  .test(
+    'something',
+    'nothing to write',
+    whole((c) => (c.records?.length ?? 0) + (c.removals?.length ?? 0) > 0),
+  );
 
 /** A command before its records are read by their own schema. */
 interface Envelope {

@@ -2,6 +2,7 @@ import { ASME_RULES, InputError, judgeTest, PEEL_LINES, type CouponTest } from '
 import * as yup from 'yup';
 import { number } from './ids.js';
 import { oneOf, size } from './procedure-variables.js';
+import { whole } from './whole.js';
 
 /** Tests of a coupon beside its section, as brazers' coupons and procedures' records both hold them. */
 
@@ -12,7 +13,12 @@ export const voidSchema = () =>
       toM: number('To', 0, 0.5, 'between 0 and the overlap'),
     })
     .noUnknown('has a field that is not known here')
-    .test('inside', 'a void runs from a smaller to a larger distance', (v) => !v || v.toM > v.fromM);
+    .test(
+      'inside',
+      'a void runs from a smaller to a larger distance',
+      whole((v) => v.toM > v.fromM),
+    )
+    .required('a void is from and to');
 
 export const couponTestSchemas = {
   tension: yup.object({
@@ -61,20 +67,25 @@ function unjudged(test: CouponTest): InputError['problems'] {
  */
 export function testAmong(schemas: Readonly<Record<string, yup.AnyObjectSchema>>, among: string) {
   return yup
-    .lazy((v: { kind?: string } | undefined) => {
-      const known = schemas[v?.kind ?? ''];
+    .lazy((v: { kind?: unknown } | null | undefined) => {
+      const kind = typeof v?.kind === 'string' ? v.kind : '';
+      const known = Object.hasOwn(schemas, kind) ? schemas[kind] : undefined;
       const schema = known ?? yup.object({ kind: oneOf(Object.keys(schemas)) });
-      return schema.noUnknown('has a field that is not known here').test('judged', '', (test, context) => {
-        if (!known || !(COUPON_TEST_KINDS as string[]).includes(v?.kind ?? '')) return true;
-        const problems = unjudged(test as CouponTest);
-        return problems.length
-          ? new yup.ValidationError(
-              problems.map((p) =>
-                context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
-              ),
-            )
-          : true;
-      });
+      return schema.noUnknown('has a field that is not known here').test(
+        'judged',
+        '',
+        whole((test, context) => {
+          if (!known || !(COUPON_TEST_KINDS as string[]).includes(kind)) return true;
+          const problems = unjudged(test as CouponTest);
+          return problems.length
+            ? new yup.ValidationError(
+                problems.map((p) =>
+                  context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
+                ),
+              )
+            : true;
+        }),
+      );
     })
     .meta({ among });
 }

@@ -28,7 +28,7 @@ export const handOverSchema = strict(
     units: units(),
     jobHash: sha256(),
     /** Where the audit trail stood. */
-    trail: strict(yup.object({ seq: count(), hash: sha256() })),
+    trail: strict(yup.object({ seq: count(), hash: sha256() })).required(),
     joints: count(),
     accepted: count(),
     /** Points that were open, as the package lists them. */

@@ -1,5 +1,6 @@
 import { SHIPPED, type Catalogue } from '@hephaist/core';
 import * as yup from 'yup';
+import { whole } from './whole.js';
 
 /** Checks of ids against the tables in use, which a company may have added to. */
 
@@ -64,14 +65,19 @@ export const tubeSchema = () =>
       metalId: inTable(METAL),
     })
     .noUnknown('has a field that is not known here')
-    .test('size', '', (v, context) => {
-      const tables = tablesOf(context);
-      if (!v.standardId || !v.size || tables.tube(v.standardId, v.size)) return true;
-      const sizes = tables.sizes(v.standardId);
-      return sizes.length
-        ? context.createError({ path: `${context.path}.size`, message: `no such size; there is ${sizes.join(', ')}` })
-        : context.createError({
-            path: `${context.path}.standardId`,
-            message: `Tube standard "${v.standardId}" is not in the table`,
-          });
-    });
+    .test(
+      'size',
+      '',
+      whole((v, context) => {
+        const tables = tablesOf(context);
+        if (tables.tube(v.standardId, v.size)) return true;
+        const sizes = tables.sizes(v.standardId);
+        return sizes.length
+          ? context.createError({ path: `${context.path}.size`, message: `no such size; there is ${sizes.join(', ')}` })
+          : context.createError({
+              path: `${context.path}.standardId`,
+              message: `Tube standard "${v.standardId}" is not in the table`,
+            });
+      }),
+    )
+    .required('Pick a tube');

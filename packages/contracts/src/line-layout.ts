@@ -1,5 +1,6 @@
 import { networkProblems } from '@hephaist/core';
 import * as yup from 'yup';
+import { whole } from './whole.js';
 
 /** Most points or runs of one drawn line. */
 export const MOST_RUNS = 1500;
@@ -42,16 +43,19 @@ export const layoutSchema = yup
   .noUnknown('has a field that is not known here')
   .nullable()
   .default(null)
-  .test('network', '', (layout, context) => {
-    if (!layout?.nodes || !layout.runs) return true;
-    const problems = networkProblems({
-      nodes: layout.nodes,
-      runs: layout.runs,
-      joints: [],
-      feed: { by: 'pressure', pa: 100 },
-    });
-    if (problems.length === 0) return true;
-    return new yup.ValidationError(
-      problems.map((p) => context.createError({ path: `${context.path}.${p.field}`, message: p.says })),
-    );
-  });
+  .test(
+    'network',
+    '',
+    whole((layout, context) => {
+      const problems = networkProblems({
+        nodes: layout.nodes,
+        runs: layout.runs,
+        joints: [],
+        feed: { by: 'pressure', pa: 100 },
+      });
+      if (problems.length === 0) return true;
+      return new yup.ValidationError(
+        problems.map((p) => context.createError({ path: `${context.path}.${p.field}`, message: p.says })),
+      );
+    }),
+  );

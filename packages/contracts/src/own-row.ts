@@ -10,6 +10,7 @@ import {
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema, line } from './ids.js';
+import { whole } from './whole.js';
 
 /** One field of a table row that a company may set. Numbers are SI. */
 export interface TableField {
@@ -308,16 +309,19 @@ export const ownRowSchema = yup
     source: line('Source', 200).required('Say where the values come from'),
   })
   .noUnknown('has a field that is not known here')
-  .test('values', '', (row, context) => {
-    if (!row.table || !row.key) return true;
-    const problems = ownRowProblems({ ...row, values: row.values as OwnRow['values'] });
-    if (problems.length === 0) return true;
-    return new yup.ValidationError(
-      problems.map((p) =>
-        context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
-      ),
-    );
-  });
+  .test(
+    'values',
+    '',
+    whole((row, context) => {
+      const problems = ownRowProblems({ ...row, values: row.values as OwnRow['values'] });
+      if (problems.length === 0) return true;
+      return new yup.ValidationError(
+        problems.map((p) =>
+          context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
+        ),
+      );
+    }),
+  );
 
 export interface OwnRowRecord extends OwnRow {
   readonly id: string;

@@ -1,6 +1,7 @@
 import { SHIPPED, type Catalogue, type FieldProblem } from '@hephaist/core';
 import { ValidationError } from 'yup';
 import type { AnyFlagSchema } from './kinds.js';
+import type { Looking } from './whole.js';
 
 /** A value from outside that does not fit its schema; a problem for each field. */
 export class ContractError extends Error {
@@ -17,6 +18,17 @@ const plainPath = (path: string | undefined): string =>
     .replace(/\["?([^"\]]+)"?\]/g, '.$1')
     .replace(/^\./, '');
 
+/** Fields named as what every object inherits: no schema knows them, and none could tell them from its own. */
+function inheritedNames(value: unknown, path = ''): FieldProblem[] {
+  if (value === null || typeof value !== 'object') return [];
+  return Object.keys(value).flatMap((key) => {
+    const at = path ? `${path}.${key}` : key;
+    return key in Object.prototype && !Array.isArray(value)
+      ? [{ field: at, says: 'has a field that is not known here' }]
+      : inheritedNames((value as Record<string, unknown>)[key], at);
+  });
+}
+
 /** All problems of a value against a schema and the company's tables; empty when it fits. */
 export function problemsOf(
   schema: AnyFlagSchema,
@@ -24,14 +36,20 @@ export function problemsOf(
   prefix = '',
   tables: Catalogue = SHIPPED,
 ): FieldProblem[] {
-  try {
-    schema.validateSync(value, { abortEarly: false, strict: true, context: { tables } });
-    return [];
-  } catch (e) {
-    if (!(e instanceof ValidationError)) throw e;
-    const all = e.inner.length ? e.inner : [e];
-    return all.map((x) => ({ field: prefix + plainPath(x.path), says: x.message }));
-  }
+  if (value === undefined) return [{ field: prefix.replace(/\.$/, ''), says: 'is needed' }];
+  const names = inheritedNames(value);
+  if (names.length) return names.map((p) => ({ ...p, field: prefix + p.field }));
+  const look = (bad: Looking['bad']): ValidationError[] => {
+    try {
+      schema.validateSync(value, { abortEarly: false, strict: true, context: { tables, bad } });
+      return [];
+    } catch (e) {
+      if (!(e instanceof ValidationError)) throw e;
+      return e.inner.length ? e.inner : [e];
+    }
+  };
+  const fields = look(true);
+  return look(fields.map((x) => x.path ?? '')).map((x) => ({ field: prefix + plainPath(x.path), says: x.message }));
 }
 
 /**

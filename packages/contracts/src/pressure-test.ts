@@ -10,6 +10,7 @@ import {
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema, instantSchema, line, note } from './ids.js';
+import { whole } from './whole.js';
 
 const number = (says: string, min: number, max: number) =>
   yup.number().typeError(says).required(says).min(min, says).max(max, says);
@@ -78,14 +79,18 @@ export const pressureTestSchema = yup
   .test(
     'one',
     '',
-    (t, context) =>
-      Boolean(t.standing) !== Boolean(t.decay) ||
-      context.createError({ path: 'standing', message: 'one kind of test at a time' }),
+    whole(
+      (t, context) =>
+        Boolean(t.standing) !== Boolean(t.decay) ||
+        context.createError({ path: 'standing', message: 'one kind of test at a time' }),
+    ),
   )
-  .test('order', '', (t, context) =>
-    !t.startedAt || !t.endedAt || t.startedAt < t.endedAt
-      ? true
-      : context.createError({ path: 'endedAt', message: 'after it began' }),
+  .test(
+    'order',
+    '',
+    whole(
+      (t, context) => t.startedAt < t.endedAt || context.createError({ path: 'endedAt', message: 'after it began' }),
+    ),
   );
 export type PressureTest = yup.InferType<typeof pressureTestSchema>;
 

@@ -2,6 +2,7 @@ import { FILLER_FORMS, FUELS, JOINT_TYPES, PROCESS_TYPES, PROCESSES } from '@hep
 import * as yup from 'yup';
 import { line } from './ids.js';
 import { strict } from './strict.js';
+import { whole } from './whole.js';
 
 export const oneOf = <T extends string>(ids: readonly T[]) =>
   yup
@@ -20,10 +21,14 @@ const band = (label: string, max: number, says: string) =>
     .object({ min: size(label, max, says), max: size(label, max, says) })
     .noUnknown()
     .required()
-    .test('order', '', (b, context) =>
-      !b || b.min <= b.max
-        ? true
-        : context.createError({ path: `${context.path}.max`, message: 'must be at or above the least' }),
+    .test(
+      'order',
+      '',
+      whole(
+        (b, context) =>
+          b.min <= b.max ||
+          context.createError({ path: `${context.path}.max`, message: 'must be at or above the least' }),
+      ),
     );
 const pNumber = () => line('P-number', 8).required('Give both P-numbers');
 export const pair = () => yup.tuple([pNumber(), pNumber()]).required();

@@ -14,6 +14,7 @@ import {
 import * as yup from 'yup';
 import { idSchema, instantSchema, line } from './ids.js';
 import { MOST_RUNS } from './line-layout.js';
+import { whole } from './whole.js';
 
 /** Records of a purge watched live. All of them are evidence: written once. SI units; pressures gauge. */
 
@@ -106,16 +107,20 @@ export const purgeMarkSchema = yup
     by: line('Who').default(''),
   })
   .noUnknown('has a field that is not known here')
-  .test('value', '', (m, context) => {
-    if (m.kind !== 'reading by hand' || !m.device) return true;
-    const { least, most, units } = DEVICES[m.device as DeviceId];
-    const [unit, size] = Object.entries(units)[0] as [string, number];
-    if (m.value !== null && m.value !== undefined && m.value >= Math.max(0, least) && m.value <= most) return true;
-    return context.createError({
-      path: `${context.path ? `${context.path}.` : ''}value`,
-      message: `between 0 and ${Number((most / size).toPrecision(3))} ${unit}`,
-    });
-  });
+  .test(
+    'value',
+    '',
+    whole((m, context) => {
+      if (m.kind !== 'reading by hand' || !m.device) return true;
+      const { least, most, units } = DEVICES[m.device as DeviceId];
+      const [unit, size] = Object.entries(units)[0] as [string, number];
+      if (m.value !== null && m.value !== undefined && m.value >= Math.max(0, least) && m.value <= most) return true;
+      return context.createError({
+        path: `${context.path ? `${context.path}.` : ''}value`,
+        message: `between 0 and ${Number((most / size).toPrecision(3))} ${unit}`,
+      });
+    }),
+  );
 
 export type PurgeSession = Omit<yup.InferType<typeof purgeSessionSchema>, 'network' | 'coolS'> & {
   network: PurgeNetwork;

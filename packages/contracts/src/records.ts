@@ -28,6 +28,7 @@ import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
 import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, line, note, number } from './ids.js';
 import { strict } from './strict.js';
+import { whole } from './whole.js';
 
 /** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */
 
@@ -154,12 +155,12 @@ const nominalSchema = strict(
       .oneOf(['nominal'] as const, 'nominal, measured or stated')
       .required(),
   }),
-);
+).required('Say how the gap is known');
 
 /** The ways a gap may be known. */
 export const fitUpSchemas = [nominalSchema, measuredSchema, statedSchema] as const;
 
-const fitUpSchema = yup.lazy((value: { mode?: string } | undefined) => {
+const fitUpSchema = yup.lazy((value: { mode?: unknown } | null | undefined) => {
   if (value?.mode === 'measured') return measuredSchema;
   return value?.mode === 'stated' ? statedSchema : nominalSchema;
 });
@@ -186,7 +187,7 @@ export const jointSchema = strict(
             .default(null),
           cup: inTableOrNull(CUP),
         }),
-      ),
+      ).required('Say what the tube goes into'),
       bush: strict(
         yup.object({
           metalId: inTable(METAL),
@@ -234,21 +235,29 @@ export const jointSchema = strict(
       setAside: yup.string().trim().min(1).max(200, 'at most 200 characters').nullable().default(null),
       note: note(),
     })
-    .test('bush', '', (j, context) =>
-      j.socket?.kind !== 'bush' || j.bush
-        ? true
-        : context.createError({
-            path: `${context.path ? `${context.path}.` : ''}bush.wallM`,
-            message: 'a three-piece joint needs its bush: metal, wall and gap',
-          }),
+    .test(
+      'bush',
+      '',
+      whole((j, context) =>
+        j.socket?.kind !== 'bush' || j.bush
+          ? true
+          : context.createError({
+              path: `${context.path ? `${context.path}.` : ''}bush.wallM`,
+              message: 'a three-piece joint needs its bush: metal, wall and gap',
+            }),
+      ),
     )
-    .test('groove', '', (j, context) =>
-      j.socket?.kind !== 'groove' || j.groove
-        ? true
-        : context.createError({
-            path: `${context.path ? `${context.path}.` : ''}groove.thicknessM`,
-            message: 'a seam needs its thickness and length',
-          }),
+    .test(
+      'groove',
+      '',
+      whole((j, context) =>
+        j.socket?.kind !== 'groove' || j.groove
+          ? true
+          : context.createError({
+              path: `${context.path ? `${context.path}.` : ''}groove.thicknessM`,
+              message: 'a seam needs its thickness and length',
+            }),
+      ),
     ),
 );
 
@@ -292,9 +301,9 @@ const faceSchema = strict(
     .test(
       'voids',
       'a void lies outside the overlap',
-      (f) => !f?.voids || f.voids.every((v) => v.toM <= f.overlapM + 1e-9),
+      whole((f) => f.voids.every((v) => v.toM <= f.overlapM + 1e-9)),
     ),
-);
+).required('a face is needed');
 
 export const couponSchema = strict(
   yup.object({
@@ -355,10 +364,14 @@ export const couponSchema = strict(
     procedureId: idSchema.nullable().optional().default(undefined),
     lookedBy: line('Read by').required('Say who read the strip'),
   }),
-).test('opened', '', (c, context) =>
-  isOpened({ faces: c.faces ?? [], tests: (c.tests ?? []) as CouponTest[], jointType: c.jointType ?? 'socket' })
-    ? true
-    : context.createError({ path: [context.path, 'faces'].filter(Boolean).join('.'), message: NOT_OPENED }),
+).test(
+  'opened',
+  '',
+  whole((c, context) =>
+    isOpened({ faces: c.faces ?? [], tests: (c.tests ?? []) as CouponTest[], jointType: c.jointType ?? 'socket' })
+      ? true
+      : context.createError({ path: [context.path, 'faces'].filter(Boolean).join('.'), message: NOT_OPENED }),
+  ),
 );
 
 type OfSchema<T extends yup.Schema> = yup.InferType<T>;
