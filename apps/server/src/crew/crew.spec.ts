@@ -73,7 +73,7 @@ describe('the crew', () => {
     expect(crew.confirmations).toHaveLength(1);
     expect(crew.brazings[0]).toMatchObject({
       fNumber: expect.stringMatching(/^10\d$/) as string,
-      procedure: expect.stringMatching(/^BPS-\d$/) as string,
+      procedure: expect.stringMatching(/^BPS-\d rev [A-Z]$/) as string,
     });
   });
 

@@ -203,8 +203,43 @@ describe('writing a record', () => {
     expect(await says('OX-12', { procedureId: silver })).toContain('BPS-2 rev A');
     expect(await says('OX-12', { procedureId: copper, oxygen: 0.08 })).toContain('oxygen 8.00 %');
     expect(await says('OX-12', { procedureId: copper, brazedAt: '2020-06-14T15:00:00Z' })).toContain('not in force');
-    expect(await says('PF-10', { fillerId: 'BAlSi-4' })).toContain('BAlSi-4 is ruled out here');
+    expect(await says('PF-10', { fillerId: 'BAlSi-4', fillerLot: 'AL-2' })).toContain('BAlSi-4 is ruled out here');
     expect(await says('OX-12', { procedureId: copper })).toBe('filed');
+  });
+
+  it('takes no record of what has not happened yet', async () => {
+    const tomorrow = new Date(Date.now() + 2 * 86_400_000).toISOString();
+    const log = { ...file.logs[0], id: newId(), brazedAt: tomorrow };
+    const coupon = { ...file.coupons[0], id: newId(), number: 'C-AHEAD', brazedOn: tomorrow.slice(0, 10) };
+    const test = { ...file.pressureTests[0], id: newId(), endedAt: tomorrow };
+    for (const [kind, data, field, meaning] of [
+      ['log', log, 'brazedAt', 'out-of-range'],
+      ['coupon', coupon, 'brazedOn', 'judged'],
+      ['pressure_test', test, 'endedAt', 'tested'],
+    ] as const) {
+      const signature = { password: TEST_PASSWORD, meaning };
+      const answer = await send({ id: newId(), kind, records: [{ seen: 0, data }], signature }).expect(422);
+      expect(answer.body.fields[0].field, kind).toBe(field);
+      expect(await h.store.find(kind, data.id)).toBeNull();
+    }
+  });
+
+  it('refuses a lot that was logged for another class of rod, and a test filled with what its code forbids', async () => {
+    const [log] = file.logs;
+    const open = file.joints.find((j) => j.mark === 'PF-10');
+    const carried = { ...log, id: newId(), jointId: open?.id, fillerId: 'BAg-24', brazedAt: '2026-06-14T15:00:00Z' };
+    const lot = await send({ id: newId(), kind: 'log', records: [{ seen: 0, data: carried }] }).expect(422);
+    expect(lot.body.fields[0]).toMatchObject({
+      field: 'fillerLot',
+      says: expect.stringContaining(log!.fillerId) as string,
+    });
+    for (const medium of ['oxygen', 'acetylene', 'air and a little hope']) {
+      const data = { ...file.pressureTests[0], id: newId(), medium };
+      const signature = { password: TEST_PASSWORD, meaning: 'tested' };
+      const command = { id: newId(), kind: 'pressure_test', records: [{ seen: 0, data }], signature };
+      const answer = await send(command).expect(422);
+      expect(answer.body.fields[0].field, medium).toBe('medium');
+    }
   });
 
   it('asks for the reason of a rejected joint', async () => {

@@ -12,10 +12,10 @@ beforeAll(async () => {
 });
 afterAll(() => h.close());
 
-const brackets = file.joints.filter((j) => j.mark.startsWith('BR-')).map((j) => j.id);
+const some = file.joints.filter((j) => /^(BR|PF|HP)-/.test(j.mark)).map((j) => j.id);
 const asked = {
-  jointIds: brackets,
-  scope: 'Pipe brackets',
+  jointIds: some,
+  scope: 'Freezer and brackets',
   system: 'us',
   prices: { silverPerKg: 1000, basePerKg: 30 },
   spare: 0.1,
@@ -34,7 +34,7 @@ describe('the rod list as PDF', () => {
     for (const r of list.rods) expect(words).toContain(r.form.name);
     for (const f of list.fluxes) expect(words).toContain(f.flux.id);
     expect(words).toContain(list.cost.toFixed(2));
-    expect(words).toContain('Pipe brackets');
+    expect(words).toContain('Freezer and brackets');
     expect(words).toContain('local codes'.replace('l', 'L'));
   });
   it('counts what was brazed as used, and leaves out what is set aside', async () => {

@@ -145,6 +145,19 @@ describe('lines and jobs', () => {
     expect(await h.store.count('log', { job_id: jobId })).toBe(0);
     const ids = new Set((await h.store.list('joint', { job_id: file.job.id })).map((j) => j.id));
     expect((await h.store.list('joint', { job_id: jobId })).some((j) => ids.has(j.id))).toBe(false);
+    const drawing = async (id: string): Promise<string[][]> => {
+      const marks = new Map((await h.store.list('joint', { job_id: id })).map((j) => [j.id, j.mark]));
+      return (await h.store.list('line', { job_id: id }))
+        .filter((l) => l.layout)
+        .sort((a, b) => a.sort - b.sort)
+        .map((l) =>
+          Object.entries(l.layout?.at ?? {})
+            .map(([j, node]) => `${marks.get(j)} at ${String(node)}`)
+            .sort(),
+        );
+    };
+    expect((await drawing(jobId)).flat().length).toBeGreaterThan(5);
+    expect(await drawing(jobId)).toEqual(await drawing(file.job.id));
     await h.as().post(`/api/jobs/${newId()}/copy/${newId()}`).send({ name: 'x' }).expect(404);
     expect(
       (await h.as().post(`/api/jobs/${file.job.id}/copy/${newId()}`).send({}).expect(422)).body.fields[0].field,

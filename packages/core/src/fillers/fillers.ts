@@ -134,8 +134,8 @@ export const FLOW_SOURCE = practice('melting range sets the flow; agrees with th
 /** Flow character from the melting range: under about 60 degF runs, over about 150 degF is sluggish. */
 export function flowOf(filler: Filler): Flow {
   const range = filler.liquidusK - filler.solidusK;
-  if (range < deltaFToK(60)) return 'runs like water';
-  return range > deltaFToK(150) ? 'sluggish' : 'medium';
+  if (range < deltaFToK(60) - 1e-6) return 'runs like water';
+  return range > deltaFToK(150) + 1e-6 ? 'sluggish' : 'medium';
 }
 
 /**
