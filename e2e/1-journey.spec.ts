@@ -75,6 +75,10 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page, ser
     await page.getByRole('button', { name: 'Enter a coupon' }).click();
     await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
     await page.getByLabel('Left side, voids').fill('0.10-0.15, 0.40-0.55');
+    await expect(page.getByRole('heading', { name: 'Enter a coupon' })).toBeVisible();
+    await page.getByLabel('Right side, voids').fill('none');
+    await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
+    await page.getByLabel('Bore', { exact: true }).selectOption('bright');
     await expect(page.getByRole('heading', { name: 'C-014 fails as typed.' })).toBeVisible();
     await page.getByLabel('Left side, voids').fill('0.10-0.15, 0.40-0.45');
     await expect(

@@ -57,9 +57,21 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     await page.getByLabel('Force at breaking').fill('300');
     await page.getByLabel('Width').fill('0.25');
     await page.getByLabel('Thickness').fill('0.05');
+    await page.getByLabel('Broke in the').selectOption('joint');
     await expect(page.getByText(/✕ fails: 300 lbf .* = 24000 psi/)).toBeVisible();
     await page.getByLabel('Force at breaking').fill('480');
     await expect(page.getByText(/✓ passes: 480 lbf .* = 38400 psi/)).toBeVisible();
+    await expect(page.getByText('Until it also has section or peel it supports nothing')).toBeVisible();
+    await page.getByLabel('Add a test').selectOption('peel');
+    for (const [label, text] of [
+      ['Faying area', '2'],
+      ['Unbrazed of it', '0.2'],
+      ['Worst line', '0.5'],
+      ['Unbrazed along it', '0.1'],
+    ] as const)
+      await page.getByLabel(label).fill(text);
+    await expect(page.getByText(/supports nothing/)).toBeHidden();
+    await page.getByLabel('How it looks').selectOption('accepted, bore bright');
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'File the record' }).click();
     await expect(

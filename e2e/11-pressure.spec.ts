@@ -21,6 +21,9 @@ test('a line stands under pressure over a cold night; another is pulled to a vac
   await page.getByLabel('Ended').fill('2026-06-02T08:00');
   await page.getByLabel('Gauge at the end').fill('143');
   await expect(page.getByText(/150.0 psi at 72 °F should read 143.2 psi at 50 °F/)).toBeVisible();
+  await expect(page.getByText('What would tell: longer: at least 24 h 00, this was 16 h 00.')).toBeVisible();
+  await page.getByLabel('Ended').fill('2026-06-02T16:00');
+  await expect(page.getByRole('heading', { name: '✓ holds as typed.' })).toBeVisible();
   await page.getByLabel('Tested by').fill('Orla Fennimore');
   await expectAxeClean(page);
   await page.getByRole('button', { name: 'File the test' }).click();

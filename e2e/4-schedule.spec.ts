@@ -68,15 +68,14 @@ test('the rod list: what is left, what it costs, as CSV', async ({ page }) => {
   await expect(list.getByText('a price from 0 up')).toBeVisible();
   await list.getByLabel('Silver, money a kg').fill('1000');
   await list.getByLabel('For', { exact: true }).selectOption({ label: 'Pipe brackets' });
-  await expect(list.getByRole('row', { name: /^RBCuZn-C 4 4/ })).toBeVisible();
+  await expect(list.getByRole('row', { name: /^RBCuZn-C 6 6 .* round .* 1 pound/ })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     list.getByRole('button', { name: 'Save as CSV' }).click(),
   ]);
   const rows = parse(readFileSync(await download.path(), 'utf8'), { columns: true }) as Record<string, string>[];
   expect(rows.map((r) => [r['kind'], r['class'], r['joints']])).toEqual([
-    ['rod', 'RBCuZn-C', '4'],
-    ['rod', 'RBCuZn-C', '2'],
+    ['rod', 'RBCuZn-C', '6'],
     ['flux', 'FB3-D', '4'],
     ['flux', 'FB3-J', '2'],
   ]);
@@ -104,6 +103,12 @@ test('the grid: type over, a refusal in place, fill down, paste, undo', async ({
   await page.getByLabel('Socket of DW-02').fill('brass');
   await page.keyboard.press('Enter');
   await expect(cell(page, 'DW-02', 3)).toHaveText('brass');
+  // Leaded brass does not touch drinking water.
+  await expect(cell(page, 'DW-02', 6)).not.toHaveText(/BAg|BCuP/);
+  await cell(page, 'DW-02', 3).click();
+  await page.keyboard.type('red brass pipe');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 'DW-02', 3)).toHaveText('red brass pipe');
   await expect(cell(page, 'DW-02', 6)).toHaveText(/BAg/);
 
   await test.step('fill the socket down three rows: one step, one undo', async () => {
@@ -111,11 +116,11 @@ test('the grid: type over, a refusal in place, fill down, paste, undo', async ({
     await page.keyboard.press('Shift+ArrowDown');
     await page.keyboard.press('Shift+ArrowDown');
     await page.keyboard.press('Control+d');
-    for (const mark of ['DW-03', 'DW-04']) await expect(cell(page, mark, 3)).toHaveText('brass');
+    for (const mark of ['DW-03', 'DW-04']) await expect(cell(page, mark, 3)).toHaveText('red brass pipe');
     await page.keyboard.press('Control+z');
     await expect(cell(page, 'DW-03', 3)).toHaveText('copper');
     await page.keyboard.press('Control+y');
-    await expect(cell(page, 'DW-03', 3)).toHaveText('brass');
+    await expect(cell(page, 'DW-03', 3)).toHaveText('red brass pipe');
   });
 
   await test.step('the same into a whole range at once', async () => {
@@ -129,7 +134,7 @@ test('the grid: type over, a refusal in place, fill down, paste, undo', async ({
     await cell(page, 'DW-02', 3).click();
     await page.keyboard.press('Shift+ArrowRight');
     await page.keyboard.press('Control+c');
-    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('brass\thorizontal');
+    expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('red brass pipe\thorizontal');
     await page.evaluate(() => navigator.clipboard.writeText('copper\tup-feed\nunobtainium\tdown-feed\n'));
     await cell(page, 'DW-05', 3).click();
     await page.keyboard.press('Control+v');

@@ -23,7 +23,7 @@ test('the purge of a branched line: order, time, curves, mishaps; the line redra
 
   await test.step('a closed room and the cylinder', async () => {
     await page.getByLabel(/Room, if closed/).fill('800');
-    await expect(page.getByText(/people faint without warning/)).toBeVisible();
+    await expect(page.getByText(/people weaken and do not notice/)).toBeVisible();
     await page.getByLabel(/Room, if closed/).fill('much');
     await expect(page.getByText('a room volume above 0, or nothing')).toBeVisible();
   });

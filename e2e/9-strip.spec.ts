@@ -78,6 +78,12 @@ test('a strip is read on a photograph: scale, bond line, voids proposed, correct
     await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
     await page.getByLabel('Read by').fill('Harbour Light Laboratory');
     await page.getByRole('button', { name: 'File the result' }).click();
+    for (const asked of ['Say how it looks', 'Say how the bore looks', 'Write its voids, or none'])
+      await expect(page.getByText(asked)).toBeVisible();
+    await page.getByLabel('Right side, voids').fill('none');
+    await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
+    await page.getByLabel('Bore', { exact: true }).selectOption('bright');
+    await page.getByRole('button', { name: 'File the result' }).click();
     await giveSignature(page);
     const picture = page.getByRole('img', { name: 'left side read on a photograph, corrected by hand' });
     await expect(picture).toBeVisible();
@@ -110,12 +116,14 @@ test('voids are dragged along the strip, and what filing the coupon changes is s
   await page.getByRole('button', { name: 'Add a void on the right side' }).click();
   const end = page.getByRole('slider', { name: 'right void 1 ends' });
   for (let i = 0; i < 4; i++) await end.press('Shift+ArrowRight');
+  await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
+  await page.getByLabel('Bore', { exact: true }).selectOption('bright');
   await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
   await end.press('Delete');
   await expect(page.getByRole('heading', { name: /passes as typed/ })).toBeVisible();
   await page.getByLabel('Looked at', { exact: true }).selectOption('flux left on');
   await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
-  await page.getByLabel('Looked at', { exact: true }).selectOption('');
+  await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
   await expect(page.getByText(/also wants stated: how it was cleaned, the gap, the nitrogen flow/)).toBeVisible();
   await page.getByLabel('Cleaned how').fill('dry abrasive pad');
   await page.getByLabel('Gap a side').fill('0.002');
@@ -148,6 +156,9 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
     await expect(page.getByText('runs from a smaller to a larger distance')).toBeVisible();
     await expect(page.getByRole('heading', { name: 'Enter a coupon' })).toBeVisible();
     await three.fill('0.1-0.35');
+    await page.getByRole('button', { name: 'No void seen on the other 7' }).click();
+    await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
+    await page.getByLabel('Bore', { exact: true }).selectOption('bright');
     await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
     await expect(page.getByText(/worst line 0.250 in of 0.910 in = 27.5 %/).first()).toBeVisible();
     await three.fill('0.1-0.2');
@@ -161,6 +172,7 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
     await page.getByLabel('How many lines it is read along').selectOption('16');
     await expect(page.getByLabel('Voids of the line at 3:00')).toHaveValue('0.1-0.2');
     await expect(page.getByLabel('Voids of the line at 3:45')).toHaveValue('');
+    await page.getByRole('button', { name: 'No void seen on the other 8' }).click();
     await expect(page.getByText(/area by 16 lines/).first()).toBeVisible();
   });
 
@@ -169,6 +181,7 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
     await page.getByLabel('Force at breaking').fill('500');
     await page.getByLabel('Width').fill('0.25');
     await page.getByLabel('Thickness').fill('0.05');
+    await page.getByLabel('Broke in the').selectOption('joint');
     await expect(page.getByText(/= 40000 psi, broke in the joint/).first()).toBeVisible();
     await page.getByLabel('Cleaned how').fill('dry abrasive pad');
     await page.getByLabel('Gap a side').fill('0.002');

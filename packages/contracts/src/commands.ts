@@ -43,7 +43,7 @@ const envelope = yup
   .test(
     'something',
     'nothing to write',
-    whole((c) => (c.records?.length ?? 0) + (c.removals?.length ?? 0) > 0),
+    whole(['records', 'removals'], (c) => (c.records?.length ?? 0) + (c.removals?.length ?? 0) > 0),
   );
 
 /** A command before its records are read by their own schema. */

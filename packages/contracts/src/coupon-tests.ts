@@ -16,7 +16,7 @@ export const voidSchema = () =>
     .test(
       'inside',
       'a void runs from a smaller to a larger distance',
-      whole((v) => v.toM > v.fromM),
+      whole([], (v) => v.toM > v.fromM),
     )
     .required('a void is from and to');
 
@@ -74,7 +74,7 @@ export function testAmong(schemas: Readonly<Record<string, yup.AnyObjectSchema>>
       return schema.noUnknown('has a field that is not known here').test(
         'judged',
         '',
-        whole((test, context) => {
+        whole([], (test, context) => {
           if (!known || !(COUPON_TEST_KINDS as string[]).includes(kind)) return true;
           const problems = unjudged(test as CouponTest);
           return problems.length

@@ -68,7 +68,7 @@ export const tubeSchema = () =>
     .test(
       'size',
       '',
-      whole((v, context) => {
+      whole(['standardId', 'size'], (v, context) => {
         const tables = tablesOf(context);
         if (tables.tube(v.standardId, v.size)) return true;
         const sizes = tables.sizes(v.standardId);

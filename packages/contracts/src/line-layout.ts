@@ -46,7 +46,7 @@ export const layoutSchema = yup
   .test(
     'network',
     '',
-    whole((layout, context) => {
+    whole([], (layout, context) => {
       const problems = networkProblems({
         nodes: layout.nodes,
         runs: layout.runs,

@@ -312,7 +312,7 @@ export const ownRowSchema = yup
   .test(
     'values',
     '',
-    whole((row, context) => {
+    whole(['table', 'key', 'values'], (row, context) => {
       const problems = ownRowProblems({ ...row, values: row.values as OwnRow['values'] });
       if (problems.length === 0) return true;
       return new yup.ValidationError(

@@ -37,6 +37,13 @@ describe('a pressure test as it is filed', () => {
     expect(says({ ...good, testedBy: '' })).toEqual(['testedBy: Say who tested it']);
     expect(says({ ...good, certified: true })[0]).toContain('not known here');
   });
+  it('what lies across fields is said beside a field that is wrong, but not of a field that is wrong itself', () => {
+    const back = { ...standing('2026-06-01', 150), endedAt: '2026-05-31T08:00:00.000Z', testedBy: '' };
+    expect(says(back).join()).toMatch(
+      /testedBy: Say who tested it.*endedAt: after it began|endedAt: after it began.*testedBy/,
+    );
+    expect(says({ ...back, endedAt: 'yesterday' }).join()).not.toContain('after it began');
+  });
   it('comes out as the core says', () => {
     expect(pressureVerdict(standing('2026-05-02', 150))).toMatchObject({ kind: 'standing', passes: true });
     expect(pressureVerdict(standing('2026-05-02', 150, 140))).toMatchObject({ verdict: 'lost', passes: false });

@@ -80,6 +80,7 @@ export const pressureTestSchema = yup
     'one',
     '',
     whole(
+      ['standing', 'decay'],
       (t, context) =>
         Boolean(t.standing) !== Boolean(t.decay) ||
         context.createError({ path: 'standing', message: 'one kind of test at a time' }),
@@ -89,6 +90,7 @@ export const pressureTestSchema = yup
     'order',
     '',
     whole(
+      ['startedAt', 'endedAt'],
       (t, context) => t.startedAt < t.endedAt || context.createError({ path: 'endedAt', message: 'after it began' }),
     ),
   );

@@ -25,6 +25,7 @@ const band = (label: string, max: number, says: string) =>
       'order',
       '',
       whole(
+        [],
         (b, context) =>
           b.min <= b.max ||
           context.createError({ path: `${context.path}.max`, message: 'must be at or above the least' }),

@@ -110,7 +110,7 @@ export const purgeMarkSchema = yup
   .test(
     'value',
     '',
-    whole((m, context) => {
+    whole(['kind', 'device', 'value'], (m, context) => {
       if (m.kind !== 'reading by hand' || !m.device) return true;
       const { least, most, units } = DEVICES[m.device as DeviceId];
       const [unit, size] = Object.entries(units)[0] as [string, number];

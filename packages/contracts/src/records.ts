@@ -238,7 +238,7 @@ export const jointSchema = strict(
     .test(
       'bush',
       '',
-      whole((j, context) =>
+      whole(['socket', 'bush'], (j, context) =>
         j.socket?.kind !== 'bush' || j.bush
           ? true
           : context.createError({
@@ -250,7 +250,7 @@ export const jointSchema = strict(
     .test(
       'groove',
       '',
-      whole((j, context) =>
+      whole(['socket', 'groove'], (j, context) =>
         j.socket?.kind !== 'groove' || j.groove
           ? true
           : context.createError({
@@ -301,7 +301,7 @@ const faceSchema = strict(
     .test(
       'voids',
       'a void lies outside the overlap',
-      whole((f) => f.voids.every((v) => v.toM <= f.overlapM + 1e-9)),
+      whole(['overlapM', 'voids'], (f) => f.voids.every((v) => v.toM <= f.overlapM + 1e-9)),
     ),
 ).required('a face is needed');
 
@@ -367,7 +367,7 @@ export const couponSchema = strict(
 ).test(
   'opened',
   '',
-  whole((c, context) =>
+  whole(['faces', 'tests', 'jointType'], (c, context) =>
     isOpened({ faces: c.faces ?? [], tests: (c.tests ?? []) as CouponTest[], jointType: c.jointType ?? 'socket' })
       ? true
       : context.createError({ path: [context.path, 'faces'].filter(Boolean).join('.'), message: NOT_OPENED }),

@@ -14,13 +14,19 @@ export interface Looking {
 const within = (path: string, place: string) =>
   path === '' || place === path || place.startsWith(`${path}.`) || place.startsWith(`${path}[`);
 
-/** A test function for a whole object or list; where it is absent or fields in it are wrong it says nothing. */
+/**
+ * A test function for a whole object or list; where it is absent, or a field that it looks at is wrong, it says nothing.
+ * @param fields those that it looks at; none for all
+ */
 export function whole<T>(
+  fields: readonly string[],
   judge: (value: NonNullable<T>, context: yup.TestContext) => boolean | yup.ValidationError,
 ): yup.TestFunction<T> {
   return (value, context) => {
     const { bad } = (context.options.context ?? {}) as Partial<Looking>;
-    if (bad === true || bad?.some((place) => within(context.path ?? '', place))) return true;
+    const own = context.path ?? '';
+    const looksAt = fields.length ? fields.map((f) => (own ? `${own}.${f}` : f)) : [own];
+    if (bad === true || bad?.some((place) => place === own || looksAt.some((f) => within(f, place)))) return true;
     return value === null || value === undefined || judge(value as NonNullable<T>, context);
   };
 }

@@ -131,6 +131,11 @@ export const percent = (filler: Filler, element: Element): number => percentOf(f
 
 export const FLOW_SOURCE = practice('melting range sets the flow; agrees with the AWS Brazing Handbook, from memory');
 
+/** Phosphorus under which a rod counts as free of it, weight percent. Source: NFPA 54 for fuel gas, memory. */
+export const TRACE_PHOSPHORUS = 0.05;
+/** True for a rod that fluxes itself on copper and makes iron and nickel brittle, whatever its class. */
+export const holdsPhosphorus = (filler: Filler): boolean => percent(filler, 'P') > TRACE_PHOSPHORUS;
+
 /** Flow character from the melting range: under about 60 degF runs, over about 150 degF is sluggish. */
 export function flowOf(filler: Filler): Flow {
   const range = filler.liquidusK - filler.solidusK;

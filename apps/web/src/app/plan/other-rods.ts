@@ -28,7 +28,8 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
     </div>
     @if (shown(); as j) {
       <div class="why">
-        <strong>{{ j.filler.id }}</strong> {{ j.filler.iso ? '· ' + j.filler.iso : '' }} · {{ j.verdict
+        <strong>{{ j.filler.id }}</strong> {{ j.filler.iso ? '· ' + j.filler.iso : '' }}
+        {{ j.filler.isoUnsure ? '(ISO name not sure)' : '' }} · {{ j.verdict
         }}{{ j.rank ? ', ' + j.score.toFixed(0) + ' points' : '' }}
         @for (f of worst(j); track f.rule) {
           <p>

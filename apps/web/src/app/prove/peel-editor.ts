@@ -3,7 +3,7 @@ import { displayUnit, PEEL_LINES, peelClocks, type FieldProblem, type VoidInterv
 import { problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
 import { VoidBar } from './void-bar';
-import { readVoids, voidText } from './void-text';
+import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
 
 /** The peeled face, unrolled: one bar for each line read, from 12 o'clock round; voids dragged or typed. */
 @Component({
@@ -50,6 +50,13 @@ import { readVoids, voidText } from './void-text';
         }
       </div>
     }
+    @if (open().length; as left) {
+      <p class="rest">
+        <button class="button" type="button" (click)="noneOnTheRest()">
+          No void seen on {{ left === lines().length ? 'any line' : left === 1 ? 'the other line' : 'the other ' + left }}
+        </button>
+      </p>
+    }
   `,
   styles: `
     :host {
@@ -69,6 +76,10 @@ import { readVoids, voidText } from './void-text';
       grid-template-columns: 1fr 132px;
       gap: 0 8px;
       align-items: center;
+    }
+    .rest {
+      margin: 6px 0 0;
+      text-align: right;
     }
     .says-problem {
       grid-column: 1 / -1;
@@ -93,6 +104,13 @@ export class PeelEditor {
       return { text, clock: clocks[i] ?? '', problem, voids: problem ? [] : voids };
     });
   });
+
+  /** Lines that nobody has answered yet. */
+  protected readonly open = computed(() => this.lines().filter(isUnanswered));
+  /** One answer for all that were looked at and showed nothing. */
+  protected noneOnTheRest(): void {
+    this.lines.update((all) => all.map((t) => (isUnanswered(t) ? NO_VOIDS : t)));
+  }
 
   protected write(i: number, text: string): void {
     this.lines.update((all) => all.map((t, k) => (k === i ? text : t)));

@@ -1,4 +1,4 @@
-import { flowOf, workingK } from '../../fillers/fillers.js';
+import { flowOf, holdsPhosphorus, workingK } from '../../fillers/fillers.js';
 import { GAP_ADVICE } from '../../fit-up/gap.js';
 import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
 import { isFerrous, metalPercent } from '../../metals/metals.js';
@@ -51,12 +51,12 @@ const phosphorusOnIronOrNickel: FillerRule = {
   title: 'Phosphorus never on iron or nickel',
   source: handbook,
   judge: (c) => {
-    if (c.filler.group !== 'BCuP') return null;
+    if (!holdsPhosphorus(c.filler)) return null;
     const bad = c.metals.find((m) => isFerrous(m) || metalPercent(m, 'Ni') >= NICKEL_BRITTLE);
     if (!bad) return null;
     return {
       effect: 'refuse',
-      says: `Phosphorus turns ${isFerrous(bad) ? 'iron' : 'nickel'} brittle: no BCuP on ${bad.name.toLowerCase()}.`,
+      says: `Phosphorus turns ${isFerrous(bad) ? 'iron' : 'nickel'} brittle: no ${c.filler.group === 'BCuP' ? 'BCuP' : c.filler.id} on ${bad.name.toLowerCase()}.`,
     };
   },
 };
@@ -66,7 +66,7 @@ const phosphorusOnCopperIron: FillerRule = {
   title: 'Phosphorus rod on copper-iron tube follows its maker',
   source: practice(),
   judge: (c) => {
-    if (c.filler.group !== 'BCuP') return null;
+    if (!holdsPhosphorus(c.filler)) return null;
     const tube = c.metals.find((m) => m.family === 'copper' && metalPercent(m, 'Fe') >= 1);
     return tube
       ? {
@@ -82,7 +82,7 @@ const phosphorusOnBrass: FillerRule = {
   title: 'Phosphorus rod on brass or bronze: two schools',
   source: practice('NFPA 99 for medical gas, from memory; practice otherwise'),
   judge: (c) => {
-    if (c.filler.group !== 'BCuP' || !hasFamily(c, 'brass')) return null;
+    if (!holdsPhosphorus(c.filler) || !hasFamily(c, 'brass')) return null;
     if (c.service.medical)
       return { effect: 'refuse', says: 'Medical gas: brass or bronze takes BAg with flux, never a phosphorus rod.' };
     if (c.schools.phosphorusOnBrass === 'strict')

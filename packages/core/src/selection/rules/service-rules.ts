@@ -1,4 +1,4 @@
-import { percent } from '../../fillers/fillers.js';
+import { holdsPhosphorus, percent, TRACE_PHOSPHORUS } from '../../fillers/fillers.js';
 import { isCopperBase, isFerrous, metalPercent, wettedCopper } from '../../metals/metals.js';
 import { practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
@@ -200,8 +200,11 @@ const fuelGas: Rule<Candidate> = {
   source: published('NFPA 54'),
   judge: (c) => {
     if (c.service.kind !== 'fuel-gas') return null;
-    if (percent(c.filler, 'P') > 0.05)
-      return { effect: 'refuse', says: `Fuel gas allows 0.05 % phosphorus; this rod has ${percent(c.filler, 'P')} %.` };
+    if (holdsPhosphorus(c.filler))
+      return {
+        effect: 'refuse',
+        says: `Fuel gas allows ${TRACE_PHOSPHORUS} % phosphorus; this rod has ${percent(c.filler, 'P')} %.`,
+      };
     return c.filler.solidusK <= degFToK(1000)
       ? { effect: 'refuse', says: `Fuel gas asks for a filler that melts above ${said(degFToK(1000), 'temperature')}.` }
       : null;
@@ -231,7 +234,7 @@ const sulphur: Rule<Candidate> = {
   source: published('AWS Brazing Handbook'),
   judge: (c) => {
     if (c.service.kind !== 'hot-sulphur-gas') return null;
-    if (c.filler.group === 'BCuP')
+    if (holdsPhosphorus(c.filler))
       return { effect: 'refuse', says: 'Hot sulphur-bearing gas attacks copper-phosphorus rods.' };
     return c.filler.group === 'BAg' && percent(c.filler, 'Ni') >= 2
       ? null
