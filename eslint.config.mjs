@@ -16,7 +16,9 @@ export default defineConfig(
     files: ['**/*.ts'],
     extends: [tseslint.configs.recommendedTypeChecked],
     languageOptions: {
-      parserOptions: { projectService: { allowDefaultProject: ['vitest.config.ts', 'scripts/*.ts'] } },
+      parserOptions: {
+        projectService: { allowDefaultProject: ['vitest.config.ts', 'scripts/*.ts', 'packages/core/vitest.mutate.ts'] },
+      },
     },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],

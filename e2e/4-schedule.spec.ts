@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
 import { readFileSync } from 'node:fs';
-import { choose, openDemo, test } from './helpers';
+import { choose, expectAxeClean, openDemo, test } from './helpers';
 
 test('joints by shorthand, read out as typed; undone, redone, taken away', async ({ page }) => {
   const jobId = await openDemo(page, 'plan');
@@ -79,6 +79,23 @@ test('the rod list: what is left, what it costs, as CSV', async ({ page }) => {
     ['flux', 'FB3-D', '4'],
     ['flux', 'FB3-J', '2'],
   ]);
+});
+
+test('a patch is drawn and dated, and stands on the board until it is cut out', async ({ page }) => {
+  const jobId = await openDemo(page, 'plan');
+  await page.getByLabel('Find in the schedule').fill('HP-26');
+  await page.getByRole('grid').getByText('HP-26', { exact: true }).click();
+  await expect(page.getByRole('heading', { name: /HP-26 takes BCuP-\d, no flux. A patch: cut out by/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /^Rod built up 0.125 in high over a hole of 0.120 in/ })).toBeVisible();
+  await expect(page.getByText('Stop at a low dome. A large lump proves nothing.')).toBeVisible();
+  await expectAxeClean(page);
+  await page.goto(`/job/${jobId}/keep`);
+  await expect(page.getByText(/HP-26 by .*, 12 days left/)).toBeVisible();
+  await page.getByRole('button', { name: 'HP-26 is cut out' }).click();
+  await expect(page.getByRole('button', { name: 'HP-26 is cut out' })).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: /may be brazed by|Nobody on file/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'HP-26 is cut out' })).toHaveCount(0);
 });
 
 const cell = (page: Page, mark: string, column: number) =>

@@ -69,9 +69,12 @@ const clean = (): Json => {
 
 /** Every place in a value: the holder and the key. */
 function places(value: Json, out: { holder: Json[] | { [key: string]: Json }; key: string | number }[] = []) {
-  if (Array.isArray(value)) value.forEach((v, key) => (out.push({ holder: value, key }), places(v, out)));
-  else if (value && typeof value === 'object')
-    for (const key of Object.keys(value)) (out.push({ holder: value, key }), places(value[key] as Json, out));
+  if (value === null || typeof value !== 'object') return out;
+  const keys = Array.isArray(value) ? value.keys() : Object.keys(value);
+  for (const key of keys) {
+    out.push({ holder: value, key });
+    places((value as { [key: string | number]: Json })[key] as Json, out);
+  }
   return out;
 }
 

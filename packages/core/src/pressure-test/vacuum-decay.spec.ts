@@ -55,6 +55,83 @@ describe('evacuation decay', () => {
     expect(v.endPa / MICRON).toBeCloseTo(250 + 600 + 600, -1);
     expect(v.arithmetic).toContain('µm Hg a minute');
   });
+  it('says its arithmetic in numbers', () => {
+    const steady = evacuationDecay(
+      curve((m) => 250 + 50 * m, 10),
+      limit,
+    );
+    expect(steady.arithmetic).toBe(
+      'from 250 µm Hg to 750 µm Hg in 10 min, limit 500 µm Hg; rises steadily by 50 µm Hg a minute',
+    );
+    expect([steady.levellingPa, steady.levelsInS, steady.wouldTell]).toEqual([0, 0, []]);
+    const both = evacuationDecay(
+      curve((m) => 250 + levels(600, 1.5)(m) + 60 * m, 10, 21),
+      limit,
+    );
+    expect(both.arithmetic).toMatch(
+      /^from 250 µm Hg to 1449 µm Hg in 10 min, limit 500 µm Hg; rises steadily by (5|6)\d µm Hg a minute, and (5|6)\d\d µm Hg of it levels off$/,
+    );
+  });
+  it('does not care when its clock began', () => {
+    for (const f of [(m: number) => 250 + 50 * m, levels(1500, 1.7), () => 250]) {
+      const at = (offset: number) =>
+        evacuationDecay(
+          curve((m) => 200 + f(m)).map((r) => ({ ...r, atS: r.atS + offset })),
+          limit,
+        );
+      expect(at(86_400).verdict).toBe(at(0).verdict);
+      expect(at(86_400).steadyPaS).toBeCloseTo(at(0).steadyPaS, 9);
+      expect(at(86_400).arithmetic).toBe(at(0).arithmetic);
+    }
+  });
+  it('at the limit is under it, over it is not; where the shape tells nothing it says what would', () => {
+    const flat = (to: number, minutes = 10) =>
+      evacuationDecay(
+        curve((m) => (m === minutes ? to : 499), minutes),
+        limit,
+      );
+    expect(flat(500).verdict).toBe('tight');
+    expect(flat(503)).toMatchObject({
+      verdict: 'cannot tell',
+      wouldTell: ['more readings, closer together, until it rises steadily or levels off'],
+    });
+    expect(flat(499, 5).wouldTell).toEqual(['longer: at least 10:00, this was 5:00']);
+    expect(flat(503, 5).wouldTell).toHaveLength(2);
+    expect(flat(500).wouldTell).toEqual([]);
+  });
+  it('water is worth a word beside a leak from 100 µm and a quarter of the rise on', () => {
+    const beside = (water: number, slope: number) => answer((m) => 250 + levels(water, 1.5)(m) + slope * m, 10, 21);
+    expect(beside(120, 30)).toBe('leak and wet');
+    expect(beside(80, 30)).toBe('leak');
+    expect(beside(120, 60)).toBe('leak');
+    expect(beside(240, 60)).toBe('leak and wet');
+  });
+  it('a falling part counts for nothing: a vacuum that goes on sinking is tight', () => {
+    const sinking = evacuationDecay(
+      curve((m) => 450 - 10 * m, 20),
+      limit,
+    );
+    expect(sinking).toMatchObject({ verdict: 'tight', steadyPaS: 0, levellingPa: 0 });
+    expect(answer((m) => 450 - levels(200, 2)(m), 20)).toBe('tight');
+  });
+  it('names what cannot be, at its field', () => {
+    const fields = (readings: readonly { atS: number; pa: number }[], under = limit): string[] => {
+      try {
+        evacuationDecay(readings, under);
+        return [];
+      } catch (e) {
+        return (e as InputError).problems.map((x) => `${x.field}: ${x.says}`);
+      }
+    };
+    const fine = curve(() => 250);
+    const last = (pa: number) => [...fine, { atS: 660, pa }];
+    expect(fields(last(0))).toEqual(['readings.11.pa: above 0 and under 29 psi']);
+    expect(fields(last(2e5))).toEqual(['readings.11.pa: above 0 and under 29 psi']);
+    expect(fields(last(1.9e5))).toEqual([]);
+    expect(fields(fine, 0)).toEqual(['limitPa: above 0']);
+    expect(fields([...fine, { atS: 599, pa: 30 }])).toEqual(['readings.11.atS: later than the reading before']);
+    expect(fields(fine.slice(0, 3))).toEqual(['readings: at least four readings']);
+  });
   it('four readings are enough for a straight line, and refused under that', () => {
     expect(answer((m) => 250 + 80 * m, 10, 4)).toBe('leak');
     expect(() =>

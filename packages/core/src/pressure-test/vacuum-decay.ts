@@ -32,6 +32,9 @@ export const LEAK_PA_S = (20 * MICRON) / 60;
 /** A vacuum gauge's noise: so much, and a share of the reading. Source: practice. */
 const NOISE_PA = 3 * MICRON;
 const NOISE_SHARE = 0.01;
+const noiseOf = (pa: number): number => Math.hypot(NOISE_PA, NOISE_SHARE * pa);
+/** A rise under so many times the gauge's noise tells nothing. Source: practice. */
+const TELLS = 3;
 /** Water that is worth saying beside a leak, Pa. Source: practice. */
 const WET_PA = 100 * MICRON;
 /** Share of a rise that makes it a leak or wet, once the limit is passed. Source: practice. */
@@ -50,7 +53,7 @@ interface Fit {
 /** Least squares of p0 + r t, and of p0 + r t + w (1 - exp(-t / tau)) where tau is given; neither part falls. */
 function fitted(readings: readonly VacuumReading[], tau: number | null): Fit {
   const columns = readings.map(({ atS }) => [1, atS, ...(tau === null ? [] : [1 - Math.exp(-atS / tau)])]);
-  const weights = readings.map(({ pa }) => 1 / Math.hypot(NOISE_PA, NOISE_SHARE * pa) ** 2);
+  const weights = readings.map(({ pa }) => 1 / noiseOf(pa) ** 2);
   const n = tau === null ? 2 : 3;
   const solveFor = (keep: readonly number[]): number[] => {
     const a = keep.map((i) =>
@@ -125,7 +128,8 @@ export function evacuationDecay(readings: readonly VacuumReading[], limitPa: num
   const shape = shapeOf(readings.map((r) => ({ ...r, atS: r.atS - first.atS })));
   const rise = Math.max(1e-9, last.pa - first.pa);
   const over = last.pa > limitPa;
-  const leaks = shape.steady >= LEAK_PA_S || (over && shape.steady * long >= MUCH * rise);
+  const steadily = shape.steady * long;
+  const leaks = shape.steady >= LEAK_PA_S || (over && steadily >= MUCH * rise && steadily >= TELLS * noiseOf(last.pa));
   const wet = shape.levelling >= WET_PA && (over || leaks) && shape.levelling >= MUCH * rise;
   const short = long < LEAST_DECAY_S;
   const verdict: DecayAnswer = leaks

@@ -1,7 +1,7 @@
-import { flowOf, percent, type Filler } from '../fillers/fillers.js';
+import { percent, type Filler } from '../fillers/fillers.js';
 import { requireRange } from '../source/problem.js';
 import { practice } from '../source/source.js';
-import { INCH } from '../units/units.js';
+import { deltaFToK, INCH } from '../units/units.js';
 
 export const PATCH_SOURCE = practice('a patch gets a plant going; it is built up outside, dated and cut out');
 
@@ -16,19 +16,24 @@ export interface PatchSpec {
 }
 
 /** Filler wets this far beyond the edge all round, and stands this high over it. Source: practice. */
-const TIN_M = (3 / 8) * INCH;
-const CROWN_M = INCH / 8;
+export const PATCH_TIN_M = (3 / 8) * INCH;
+export const PATCH_CROWN_M = INCH / 8;
 /** Most silver in a rod that builds up instead of running in, weight percent. Source: practice. */
 export const MOST_SILVER = 6;
 
+/** Melting range from which a rod stays pasty long enough to be built up, K. Source: practice. */
+const PASTY_K = deltaFToK(150);
+
 /** A rod that can be built up over a hole in copper: it stays pasty over a wide range and holds little silver. */
 export const buildsUp = (filler: Filler): boolean =>
-  filler.group === 'BCuP' && percent(filler, 'Ag') <= MOST_SILVER && flowOf(filler) === 'sluggish';
+  filler.group === 'BCuP' &&
+  percent(filler, 'Ag') <= MOST_SILVER &&
+  filler.liquidusK - filler.solidusK >= PASTY_K - 1e-6;
 
 /** Filler of a patch, m3: a low dome over the hole and the tinned ring around it, 2/3 h pi/4 d^2. */
 export function patchVolumeM3(patch: PatchSpec): number {
   const hole = requireRange('patch.holeM', patch.holeM, 0.0001, 0.1, 'm (0.004 to 4 in)');
-  return (2 / 3) * CROWN_M * (Math.PI / 4) * (hole + 2 * TIN_M) ** 2;
+  return (2 / 3) * PATCH_CROWN_M * (Math.PI / 4) * (hole + 2 * PATCH_TIN_M) ** 2;
 }
 
 /** How a patch is made, in order. Source: practice. */

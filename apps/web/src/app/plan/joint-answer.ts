@@ -48,6 +48,8 @@ export class JointAnswer {
       ? ` · ${p.partNearby?.name.toLowerCase() ?? 'part'} ${this.units.show(j.partNearby.distanceM, 'length')} away`
       : '';
     const note = j.note ? ` · ${j.note}` : '';
+    if (j.socket.kind === 'patch')
+      return `${j.tube.size} ${findTubeStandard(j.tube.standardId)?.short ?? ''} ${p.tubeMetal.short}, a patch over a hole · ${p.service.name}${near}${note}`;
     return `${j.tube.size} ${findTubeStandard(j.tube.standardId)?.short ?? ''} ${p.tubeMetal.short} into ${p.bushMetal ? `a ${p.bushMetal.short} bush in ` : ''}${p.socketMetal.short} ${j.socket.kind === 'bush' ? 'part' : j.socket.kind}${j.socket.cup ? `, cup ${j.socket.cup}` : ''} · ${j.position}${j.movement ? ' · moves in service' : ''} · ${p.service.name}${near}${note}`;
   });
 }

@@ -1,7 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Line } from '@hephaist/contracts';
-import { formatDuration, PURGE_LIMIT_PA, probabilityInBand, sourceLine, type JointPlan } from '@hephaist/core';
+import {
+  formatDuration,
+  PATCH_CROWN_M,
+  PATCH_SOURCE,
+  PATCH_TIN_M,
+  PURGE_LIMIT_PA,
+  probabilityInBand,
+  sourceLine,
+  type JointPlan,
+} from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
 interface Figure {
@@ -71,12 +80,37 @@ export class JointNumbers {
   private readonly units = inject(UnitsStore);
 
   protected readonly figures = computed((): Figure[] => [
-    this.cold(),
-    this.hot(),
-    this.overlap(),
+    ...(this.plan().patch ? this.patch() : [this.cold(), this.hot(), this.overlap()]),
     this.rating(),
     this.purge(),
   ]);
+
+  /** A patch has no gap and no lap: how large the hole is, how far it is tinned, what is built up. */
+  private patch(): Figure[] {
+    const { patch, filler, selection } = this.plan();
+    const hole = patch?.holeM ?? 0;
+    const figure = (label: string, value: string, why: string): Figure => {
+      const [number = '', ...unit] = value.split(' ');
+      return { label, value: number, after: unit.join(' '), tone: '', why };
+    };
+    const round = hole + 2 * PATCH_TIN_M;
+    const show = (m: number): string => this.units.show(m, 'diameter');
+    return [
+      figure('Hole', show(hole), 'Longest extent of the hole or crack.'),
+      figure(
+        'Tinned across',
+        show(round),
+        `${show(PATCH_TIN_M)} beyond the edge all round. ${sourceLine(PATCH_SOURCE)}.`,
+      ),
+      filler
+        ? figure(
+            `${selection.chosen?.filler.id ?? 'Rod'} built up`,
+            this.units.show(filler.massKg, 'filler'),
+            `A low dome ${show(PATCH_CROWN_M)} high: 2/3 h π/4 d², with loss.`,
+          )
+        : { label: 'Rod', value: '–', after: 'none', tone: 'refused', why: 'No filler class serves this patch.' },
+    ];
+  }
 
   /** A gap without unit or leading zero, for tight places. */
   private bare(m: number): string {

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { Joint, Stored } from '@hephaist/contracts';
 import { JobStore } from '../data/job.store';
 import { LadderView } from '../drawings/ladder';
+import { PatchView } from '../drawings/patch-view';
 import { Section } from '../drawings/section';
 import { JointAnswer } from './joint-answer';
 import { JointNumbers } from './joint-numbers';
@@ -23,6 +24,7 @@ import { May } from '../people/may';
     LapStrength,
     OtherRods,
     LadderView,
+    PatchView,
     Section,
     SeamPlan,
     RouterLink,
@@ -42,7 +44,11 @@ import { May } from '../people/may';
       </hp-joint-answer>
       <hp-joint-numbers [plan]="plan" [line]="line()" />
       <div class="drawings">
-        <hp-section class="sheet" [plan]="plan" [name]="joint().mark" />
+        @if (plan.patch) {
+          <hp-patch-view class="sheet" [plan]="plan" />
+        } @else {
+          <hp-section class="sheet" [plan]="plan" [name]="joint().mark" />
+        }
         <hp-ladder
           class="sheet"
           [plan]="plan"
@@ -54,7 +60,9 @@ import { May } from '../people/may';
       <div class="below">
         <div class="why">
           <hp-joint-reasons [plan]="plan" />
-          <hp-lap-strength [plan]="plan" [line]="line()" />
+          @if (!plan.patch) {
+            <hp-lap-strength [plan]="plan" [line]="line()" />
+          }
         </div>
         <hp-other-rods [joint]="joint()" [plan]="plan" />
       </div>

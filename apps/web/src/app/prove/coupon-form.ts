@@ -237,6 +237,7 @@ export class CouponForm {
   });
   protected readonly missing = computed(() => couponMissing(this.coupon(), this.tables()));
   protected readonly unitOf = (q: 'gap' | 'flow'): string => displayUnit(q, this.system).symbol;
+  protected readonly isUnanswered = isUnanswered;
   protected readonly looks = plain([ACCEPTED, ...VISUAL_REJECTS]);
   protected readonly bores = [
     { id: 'bright' as const, name: 'bright' },

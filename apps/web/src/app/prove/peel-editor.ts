@@ -32,6 +32,7 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
             [name]="l.clock"
             [whole]="'line at ' + l.clock"
             [overlapM]="lapM()"
+            [answered]="!isUnanswered(l.text)"
             [voids]="l.voids"
             (changed)="dragged(i, $event)"
           />
@@ -53,7 +54,8 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
     @if (open().length; as left) {
       <p class="rest">
         <button class="button" type="button" (click)="noneOnTheRest()">
-          No void seen on {{ left === lines().length ? 'any line' : left === 1 ? 'the other line' : 'the other ' + left }}
+          No void seen on
+          {{ left === lines().length ? 'any line' : left === 1 ? 'the other line' : 'the other ' + left }}
         </button>
       </p>
     }
@@ -95,6 +97,7 @@ export class PeelEditor {
   protected readonly unit = displayUnit('diameter', this.system).symbol;
   protected readonly counts = [3, 4, 6, 8, 12, 16, PEEL_LINES.most];
   protected readonly Number = Number;
+  protected readonly isUnanswered = isUnanswered;
   private readonly kept = new Map<string, string>();
   protected readonly rows = computed(() => {
     const clocks = peelClocks(this.lines().length);

@@ -22,7 +22,7 @@ const LEAST = 0.005;
       (pointerup)="end()"
       (pointercancel)="end()"
     >
-      <rect x="10" y="8" width="600" height="20" class="filled" />
+      <rect x="10" y="8" width="600" height="20" [class]="answered() ? 'filled' : 'open'" />
       @for (v of shown(); track $index) {
         <rect [attr.x]="v.x" y="8" [attr.width]="v.w" height="20" class="void" />
       }
@@ -63,6 +63,11 @@ const LEAST = 0.005;
       fill: var(--copper);
       opacity: 0.85;
     }
+    .open {
+      fill: var(--sheet);
+      stroke: var(--mid);
+      stroke-dasharray: 4 3;
+    }
     .void {
       fill: var(--sheet);
       stroke: var(--ink);
@@ -81,6 +86,8 @@ export class VoidBar {
   /** What it is, in full; a side of a strip where nothing is said. */
   readonly whole = input('');
   protected readonly said = computed(() => this.whole() || `${this.name()} side`);
+  /** False while nobody has said what was seen: the bar is then empty, not filled. */
+  readonly answered = input(true);
   readonly overlapM = input.required<number>();
   readonly voids = input.required<readonly VoidInterval[]>();
   readonly changed = output<VoidInterval[]>();
