@@ -1,6 +1,7 @@
 import { SHIPPED } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
+import { seeded } from '../../core/src/testing/strip-picture.js';
 import { parseCommand } from './commands.js';
 import { parseJobFile, writeJobFile } from './exchange.js';
 import { readJointCsv } from './joint-csv.js';
@@ -8,17 +9,6 @@ import { KINDS, type Kind } from './kinds.js';
 import { ContractError } from './parse.js';
 import { pressureVerdict } from './pressure-test.js';
 import { couponVerdict } from './brazer-record.js';
-
-/** Numbers between 0 and 1, the same for the same seed (mulberry32). */
-function seeded(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 
@@ -61,9 +51,8 @@ const small = {
   logs: [],
 };
 const clean = (): Json => {
-  const joints = new Set(small.joints.map((j) => j.id));
   const text = writeJobFile({ ...small, sessions: [], marks: [], trace: [], signatures: [] });
-  expect(joints.size).toBeGreaterThan(20);
+  expect(small.joints.length).toBeGreaterThan(20);
   return JSON.parse(text) as Json;
 };
 

@@ -194,7 +194,7 @@ const grams = (text: string): Record<string, number> =>
 describe('rows as their sources have them', () => {
   it.each(table(FILLER_ROWS))('%s', (id, iso, holds, solidus, liquidus, brazing) => {
     const f = findFiller(id!)!;
-    expect(f.iso ?? '').toBe(f.isoUnsure && f.iso && !iso ? f.iso : iso);
+    expect(f.iso ?? '').toBe(iso);
     expect(f.composition).toMatchObject(grams(holds!));
     expect(Math.round(kToDegF(f.solidusK))).toBe(Number(solidus));
     expect(Math.round(kToDegF(f.liquidusK))).toBe(Number(liquidus));
