@@ -15,6 +15,7 @@ export * from './heat/sensitive-parts.js';
 export * from './heat/colours.js';
 export * from './fit-up/readings.js';
 export * from './fit-up/gap.js';
+export * from './fit-up/gap-verdict.js';
 export * from './repair/patch.js';
 export * from './catalogue/catalogue.js';
 export * from './catalogue/own-rows.js';

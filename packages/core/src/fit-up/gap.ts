@@ -1,11 +1,10 @@
-import erf from '@stdlib/math-base-special-erf';
 import { InputError, type FieldProblem } from '../source/problem.js';
 import { entered, measured, published, type Source } from '../source/source.js';
 import { cupForOd, type Cup } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
 import { sdOfBound } from '../uncertainty/uncertainty.js';
 import { degFToK, INCH } from '../units/units.js';
-import { GAP_ROUNDING_M, readingProblems, type ReadingProblem } from './readings.js';
+import { readingProblems, type ReadingProblem } from './readings.js';
 
 export type Instrument = 'micrometer' | 'caliper' | 'tape';
 
@@ -55,7 +54,7 @@ const smallest = 0.001;
 const largest = 1;
 
 function diameterProblem(field: string, value: number): FieldProblem | null {
-  if (Number.isFinite(value) && value >= smallest && value <= largest) return null;
+  if (value >= smallest && value <= largest) return null;
   return { field, says: 'a diameter between 0.04 in (1 mm) and 39 in (1 m)' };
 }
 
@@ -101,10 +100,14 @@ function measuredGap(tube: Tube, fit: Extract<FitUp, { mode: 'measured' }>, cup:
   };
 }
 
+/** @throws InputError at the field where a stated gap is none */
+function needGap(field: string, gapSideM: number): void {
+  if (!(gapSideM > 0 && gapSideM <= 0.002))
+    throw new InputError([{ field, says: 'a gap per side above 0 and at most 0.079 in (2 mm)' }]);
+}
+
 function statedGap(tube: Tube, gapSideM: number): ColdGap {
-  if (!(gapSideM > 0 && gapSideM <= 0.002)) {
-    throw new InputError([{ field: 'fitUp.gapSideM', says: 'a gap per side above 0 and at most 0.079 in (2 mm)' }]);
-  }
+  needGap('fitUp.gapSideM', gapSideM);
   const half = tube.odToleranceM / 2;
   return {
     sideM: gapSideM,
@@ -139,8 +142,8 @@ function nominalGap(tube: Tube, ownTable: boolean, cup: Cup | undefined): ColdGa
     sideM: (id - tube.odM) / 2,
     minM,
     maxM,
-    // Difference of two even spreads is a triangle: sd = half-width / sqrt(6) at its narrowest; taken so.
-    sdM: (maxM - minM) / 2 / Math.sqrt(6),
+    // Half the difference of two diameters, each even within its tolerance.
+    sdM: Math.hypot(sdOfBound((cup.idM.max - cup.idM.min) / 2), sdOfBound(tube.odToleranceM)) / 2,
     tubeOdM: tube.odM,
     socketIdM: id,
     outOfRoundM: null,
@@ -178,8 +181,7 @@ export function coldGap(
 export function bushGap(inner: ColdGap, wallM: number, gapSideM: number): ColdGap {
   if (!(wallM >= 1e-4 && wallM <= 0.05))
     throw new InputError([{ field: 'bush.wallM', says: 'a wall between 0.004 in (0.1 mm) and 2 in (50 mm)' }]);
-  if (!(gapSideM > 0 && gapSideM <= 0.002))
-    throw new InputError([{ field: 'bush.gapSideM', says: 'a gap per side above 0 and at most 0.079 in (2 mm)' }]);
+  needGap('bush.gapSideM', gapSideM);
   const od = inner.socketIdM + 2 * wallM;
   return {
     sideM: gapSideM,
@@ -233,50 +235,4 @@ export function hotGap(
     tubeOdM: od,
     socketIdM: id,
   };
-}
-
-export type GapVerdict = 'seizes' | 'tight' | 'in band' | 'bridgeable' | 'too wide';
-
-/** What to do about each verdict. Source: practice. */
-export const GAP_ADVICE: Readonly<Record<GapVerdict, string>> = {
-  seizes:
-    'the gap shuts before the filler flows: ream the socket, choose another fitting, or braze with the other part outside',
-  tight: 'tighter at heat than this rod wants: ream or re-size, or take a rod that likes a tighter gap',
-  'in band': 'fits this rod at heat',
-  bridgeable: 'wider than the band: only a sluggish rod bridges it; re-size if you can',
-  'too wide': 'wider than this rod bridges: re-size, re-swage or take another fitting',
-};
-
-/** How a gap lies to a band; within rounding (0.0002 in) of an edge it is inside. */
-export function gapVerdict(gapM: number, band: { min: number; max: number }, bridgesToM: number): GapVerdict {
-  const rounding = GAP_ROUNDING_M + 1e-9;
-  if (gapM <= 0) return 'seizes';
-  if (gapM < band.min - rounding) return 'tight';
-  if (gapM <= band.max + rounding) return 'in band';
-  return gapM <= bridgesToM + rounding ? 'bridgeable' : 'too wide';
-}
-
-/** Verdicts from the best to the worst. */
-const WORSE_LAST: readonly GapVerdict[] = ['in band', 'tight', 'bridgeable', 'too wide', 'seizes'];
-export const worstOf = (verdicts: readonly GapVerdict[]): GapVerdict =>
-  verdicts.reduce((worst, v) => (WORSE_LAST.indexOf(v) > WORSE_LAST.indexOf(worst) ? v : worst), 'in band');
-
-/** The worst verdict of a gap that was read: at its mean, its smallest and its largest; elsewhere at its mean. */
-export function fitVerdict(
-  gap: Pick<HotGap, 'sideM' | 'minM' | 'maxM'>,
-  read: boolean,
-  band: { min: number; max: number },
-  bridgesToM: number,
-): GapVerdict {
-  const at = (m: number): GapVerdict => gapVerdict(m, band, bridgesToM);
-  return worstOf(read ? [at(gap.sideM), at(gap.minM), at(gap.maxM)] : [at(gap.sideM)]);
-}
-
-const normalCdf = (z: number): number => 0.5 * (1 + erf(z / Math.SQRT2));
-
-/** Probability that a gap with mean and standard deviation lies in the band, rounding included; a step where sd is 0. */
-export function probabilityInBand(gapM: number, sdM: number, band: { min: number; max: number }): number {
-  const [low, high] = [band.min - GAP_ROUNDING_M, band.max + GAP_ROUNDING_M];
-  if (sdM <= 0) return gapM >= low && gapM <= high ? 1 : 0;
-  return normalCdf((high - gapM) / sdM) - normalCdf((low - gapM) / sdM);
 }

@@ -1,7 +1,7 @@
 import type { GroovePlan } from '../braze-weld/groove.js';
 import { netFiller } from '../filler-use/filler-use.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
-import type { GapVerdict } from '../fit-up/gap.js';
+import type { GapVerdict } from '../fit-up/gap-verdict.js';
 import type { JointVariables } from '../qualification/range.js';
 import { patchVolumeM3 } from '../repair/patch.js';
 import { gapsOf, type JointPlan, type Trouble } from './plan.js';

@@ -55,6 +55,35 @@ describe('evacuation decay', () => {
     expect(v.endPa / MICRON).toBeCloseTo(250 + 600 + 600, -1);
     expect(v.arithmetic).toContain('µm Hg a minute');
   });
+  it('finds both parts exactly where the readings hold no noise, and how soon one levels off', () => {
+    for (const tau of [0.5, 0.8, 1.2, 1.8, 2.5]) {
+      const v = evacuationDecay(
+        curve((m) => 250 + levels(600, tau)(m) + 60 * m, 10, 41),
+        limit,
+      );
+      expect((v.steadyPaS * 60) / MICRON).toBeCloseTo(60, 6);
+      expect(v.levellingPa / MICRON).toBeCloseTo(600, 6);
+      expect(v.levelsInS / 60).toBeCloseTo(tau, 9);
+    }
+  });
+  it('weighs a reading by the gauge’s noise at it: 3 µm and 1 % of the reading', () => {
+    // Weighted straight line in closed form, of readings whose noise grows from 4 to 16 µm.
+    const [at, micron] = [
+      [0, 1, 2, 3],
+      [250, 700, 1100, 1560],
+    ];
+    const w = micron.map((p) => 1 / (3 ** 2 + (0.01 * p) ** 2));
+    const sum = (of: (i: number) => number): number => at.reduce((s, _, i) => s + (w[i] as number) * of(i), 0);
+    const [x, y] = [(i: number): number => at[i] as number, (i: number): number => micron[i] as number];
+    const n = sum(() => 1);
+    const slope = (n * sum((i) => x(i) * y(i)) - sum(x) * sum(y)) / (n * sum((i) => x(i) ** 2) - sum(x) ** 2);
+    const v = evacuationDecay(
+      at.map((m, i) => ({ atS: m * 60, pa: (micron[i] as number) * MICRON })),
+      limit,
+    );
+    expect((v.steadyPaS * 60) / MICRON).toBeCloseTo(slope, 6);
+    expect(v.levellingPa).toBe(0);
+  });
   it('says its arithmetic in numbers', () => {
     const steady = evacuationDecay(
       curve((m) => 250 + 50 * m, 10),

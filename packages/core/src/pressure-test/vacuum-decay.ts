@@ -1,3 +1,4 @@
+import { addTo, emptyRows, factor } from '../numeric/sparse.js';
 import { InputError } from '../source/problem.js';
 import { practice } from '../source/source.js';
 import { formatDuration, MICRON } from '../units/units.js';
@@ -50,49 +51,41 @@ interface Fit {
   readonly misses: number;
 }
 
-/** Least squares of p0 + r t, and of p0 + r t + w (1 - exp(-t / tau)) where tau is given; neither part falls. */
+/**
+ * Least squares, each reading weighed by the gauge's noise at it, of p0 + r t, and of p0 + r t + w (1 - exp(-t / tau))
+ * where tau is given. Neither part falls: one that would is left out.
+ */
 function fitted(readings: readonly VacuumReading[], tau: number | null): Fit {
-  const columns = readings.map(({ atS }) => [1, atS, ...(tau === null ? [] : [1 - Math.exp(-atS / tau)])]);
-  const weights = readings.map(({ pa }) => 1 / noiseOf(pa) ** 2);
-  const n = tau === null ? 2 : 3;
-  const solveFor = (keep: readonly number[]): number[] => {
-    const a = keep.map((i) =>
-      keep.map((j) => columns.reduce((s, c, k) => s + (weights[k] as number) * (c[i] as number) * (c[j] as number), 0)),
-    );
-    const b = keep.map((i) =>
-      columns.reduce((s, c, k) => s + (weights[k] as number) * (c[i] as number) * (readings[k] as VacuumReading).pa, 0),
-    );
-    for (let i = 0; i < keep.length; i++) {
-      const [row, d] = [a[i] as number[], (a[i] as number[])[i] as number];
-      for (let k = i + 1; k < keep.length; k++) {
-        const m = ((a[k] as number[])[i] as number) / d;
-        for (let j = i; j < keep.length; j++)
-          (a[k] as number[])[j] = ((a[k] as number[])[j] as number) - m * (row[j] as number);
-        b[k] = (b[k] as number) - m * (b[i] as number);
-      }
-    }
-    const x = keep.map(() => 0);
-    for (let i = keep.length - 1; i >= 0; i--) {
-      const row = a[i] as number[];
-      const rest = x.reduce((s, v, j) => (j > i ? s + (row[j] as number) * v : s), 0);
-      x[i] = ((b[i] as number) - rest) / (row[i] as number);
-    }
-    const out = Array.from({ length: n }, () => 0);
-    keep.forEach((i, k) => (out[i] = x[k] as number));
-    return out;
+  const parts: ((atS: number) => number)[] = [() => 1, (atS) => atS];
+  if (tau !== null) parts.push((atS) => 1 - Math.exp(-atS / tau));
+  const points = readings.map(({ atS, pa }) => ({
+    row: parts.map((part) => part(atS)),
+    pa,
+    weight: 1 / noiseOf(pa) ** 2,
+  }));
+  const best = (keep: readonly number[]): number[] => {
+    const normal = emptyRows(keep.length);
+    const right = new Float64Array(keep.length);
+    for (const { row, pa, weight } of points)
+      keep.forEach((i, at) => {
+        const by = weight * (row[i] as number);
+        keep.forEach((j, across) => addTo(normal, at, across, by * (row[j] as number)));
+        right[at] = (right[at] as number) + by * pa;
+      });
+    const x = factor(normal, [...keep.keys()]).solve(right);
+    return parts.map((_, i) => x[keep.indexOf(i)] ?? 0);
   };
-  const all = Array.from({ length: n }, (_, i) => i);
-  let x = solveFor(all);
-  const falling = all.filter((i) => i > 0 && (x[i] as number) < 0);
-  if (falling.length) x = solveFor(all.filter((i) => !falling.includes(i)));
-  const misses = columns.reduce(
-    (s, c, k) =>
-      s +
-      (weights[k] as number) *
-        (c.reduce((v, f, i) => v + f * (x[i] as number), 0) - (readings[k] as VacuumReading).pa) ** 2,
-    0,
-  );
-  return { steady: Math.max(0, x[1] as number), levelling: Math.max(0, x[2] ?? 0), tau: tau ?? 0, misses };
+  const all = [...parts.keys()];
+  const free = best(all);
+  const x = best(all.filter((i) => i === 0 || (free[i] as number) > 0));
+  const missOf = ({ row, pa, weight }: (typeof points)[number]): number =>
+    weight * (row.reduce((sum, f, i) => sum + f * (x[i] as number), 0) - pa) ** 2;
+  return {
+    steady: x[1] as number,
+    levelling: x[2] ?? 0,
+    tau: tau ?? 0,
+    misses: points.reduce((sum, p) => sum + missOf(p), 0),
+  };
 }
 
 /** Ways a rise may level off that are tried, as shares of the time. */

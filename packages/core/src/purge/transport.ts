@@ -3,7 +3,7 @@ import { cellsOf, type Cells } from './cells.js';
 import type { FlowAnswer } from './flow.js';
 import { OXYGEN_IN_AIR, potentialOf } from './gas.js';
 import { lineTotals, type PurgeNetwork } from './network.js';
-import { addTo, eliminationOrder, emptyRows, factor } from './sparse.js';
+import { addTo, eliminationOrder, emptyRows, factor } from '../numeric/sparse.js';
 import { ATM } from '../units/units.js';
 
 export interface SweepWishes {

@@ -1,5 +1,6 @@
 import type { Filler } from '../fillers/fillers.js';
-import type { GapVerdict, HotGap } from '../fit-up/gap.js';
+import type { GapVerdict } from '../fit-up/gap-verdict.js';
+import type { HotGap } from '../fit-up/gap.js';
 import type { ReadingProblem } from '../fit-up/readings.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';

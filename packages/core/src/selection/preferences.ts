@@ -1,5 +1,5 @@
 import { flowOf, percent } from '../fillers/fillers.js';
-import { probabilityInBand } from '../fit-up/gap.js';
+import { probabilityInBand } from '../fit-up/gap-verdict.js';
 import { practice, type Source } from '../source/source.js';
 import { degFToK, deltaFToK } from '../units/units.js';
 import { choiceOf } from '../schools/schools.js';

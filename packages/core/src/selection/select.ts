@@ -6,8 +6,8 @@ import {
   BRAZING_STARTS_SOURCE,
   type Filler,
 } from '../fillers/fillers.js';
-import { AMBIENT_K, fitVerdict, hotGap, worstOf, type ColdGap, type GapVerdict, type HotGap } from '../fit-up/gap.js';
-import { GAP_ADVICE } from '../fit-up/gap.js';
+import { AMBIENT_K, hotGap, type ColdGap, type HotGap } from '../fit-up/gap.js';
+import { fitVerdict, GAP_ADVICE, worstOf, type GapVerdict } from '../fit-up/gap-verdict.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import { said } from '../units/say.js';
 import { applyRules, type Candidate, type Finding, type JointFacts } from './facts.js';

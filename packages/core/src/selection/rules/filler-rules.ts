@@ -1,5 +1,5 @@
 import { flowOf, holdsPhosphorus, workingK } from '../../fillers/fillers.js';
-import { GAP_ADVICE } from '../../fit-up/gap.js';
+import { GAP_ADVICE } from '../../fit-up/gap-verdict.js';
 import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
 import { isFerrous, metalPercent } from '../../metals/metals.js';
 import { buildsUp, MOST_SILVER, PATCH_SOURCE } from '../../repair/patch.js';
