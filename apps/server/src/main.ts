@@ -18,10 +18,18 @@ import { RecordStore } from './records/store.js';
  * `--user-entries` only answers whether a person has entered anything: exit code 10 if so.
  */
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
+/** It cannot serve as it is set up: to be mended by a person, not by starting again (EX_CONFIG of sysexits.h). */
+const SETTINGS = 78;
+/** It broke: whoever started it may start it again (EX_SOFTWARE). */
+const BROKE = 70;
 const fail = (words: string): never => {
   process.stderr.write(`hephaist: ${words}\n`);
-  process.exit(1);
+  process.exit(SETTINGS);
 };
+process.on('uncaughtException', (e) => {
+  log.fatal(e, 'it broke');
+  process.exit(BROKE);
+});
 
 const url = process.env['DATABASE_URL'] ?? fail('DATABASE_URL is not set');
 const port = Number(process.env['HEPHAIST_PORT'] ?? 8420);

@@ -1,8 +1,9 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { createServer, type AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort } from './free-port.js';
 import { harness, type Harness } from './harness.js';
+import { until } from './instruments.js';
 
 /** What ./start says and does, with a database of the tests. */
 
@@ -85,5 +86,35 @@ describe('./start', () => {
     run.kill('SIGTERM');
     await ended;
     await expect(fetch(`http://127.0.0.1:${port}/api/jobs`)).rejects.toThrow();
+  });
+
+  it('a server that is killed is begun again, and says so', async () => {
+    const port = await freePort();
+    const run = spawn('./start', {
+      env: { ...process.env, ...withDatabase({ HEPHAIST_PORT: String(port), HEPHAIST_DEMO: 'off' }) },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    let [out, err] = ['', ''];
+    run.stdout.on('data', (d: Buffer) => (out += d.toString()));
+    run.stderr.on('data', (d: Buffer) => (err += d.toString()));
+    const served = `Hephaist is at http://127.0.0.1:${port}`;
+    await until(
+      () => out,
+      (o) => o.includes(served),
+    );
+    const [server] = execFileSync('pgrep', ['-P', String(run.pid), '-f', 'server/dist/main.mjs'], { encoding: 'utf8' })
+      .trim()
+      .split('\n');
+    process.kill(Number(server), 'SIGKILL');
+    await until(
+      () => out,
+      (o) => o.split(served).length === 3,
+    );
+    expect(err).toContain('the server ended (137); it begins again in 1 s');
+    expect((await fetch(`http://127.0.0.1:${port}/api/health`)).status).toBe(200);
+    const ended = new Promise((resolve) => run.on('exit', resolve));
+    run.kill('SIGTERM');
+    await ended;
+    await expect(fetch(`http://127.0.0.1:${port}/api/health`)).rejects.toThrow();
   });
 });

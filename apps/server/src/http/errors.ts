@@ -121,9 +121,11 @@ export function sendProblem(res: Response, problem: Problem): void {
 
 export const problems =
   (log: Logger): ErrorRequestHandler =>
-  (error, _req, res, next) => {
+  (error, _req, res, _next) => {
+    const gone = (error as PgError).code === 'ERR_STREAM_PREMATURE_CLOSE';
     const problem = problemOf(error);
-    if (problem.status >= 500) log.error({ err: error as Error }, problem.title);
-    if (res.headersSent) next(error);
+    if (problem.status >= 500 && !gone) log.error({ err: error as Error }, problem.title);
+    // An answer that is half sent is cut off, so that nobody takes it for whole.
+    if (res.headersSent) res.destroy();
     else sendProblem(res, problem);
   };

@@ -1,6 +1,7 @@
 import { handOverRequestSchema, idSchema, MOST_PACKAGE_BYTES, parse, type HandOverRequest } from '@hephaist/contracts';
 import express, { Router } from 'express';
 import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { accountOf, storeOf } from '../access/guard.js';
 import { importJob } from '../exchange/job-file.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
@@ -47,7 +48,8 @@ export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => 
     if (row.state !== 'ready') throw new RefusedError('The package is not built yet.');
     res.type('application/zip').setHeader('Content-Length', row.bytes);
     res.setHeader('Content-Disposition', 'attachment');
-    Readable.from(partsOf(store, id, row.build)).pipe(res);
+    // What breaks on the way, the database or the reader, ends this answer and nothing else.
+    await pipeline(Readable.from(partsOf(store, id, row.build)), res);
   });
   return router;
 }
