@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { emptyHephaist, giveSignature, test } from './helpers';
+import { emptyHephaist, expectAxeClean, giveSignature, test } from './helpers';
 
 /** One real job from planning a joint to keeping the proof, through the real interface. */
 test('from a joint’s metals to a brazer’s qualification', async ({ page, served }) => {
@@ -136,6 +136,15 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page, ser
       await page
         .getByLabel('Job file')
         .setInputFiles({ name: 'job.json', mimeType: 'application/json', buffer: readFileSync(first) });
+      const sign = page.getByRole('dialog', { name: 'Sign for the file of Saltmarsh Sea-Turtle Hospital' });
+      await expect(sign.getByText(/^14 coupons, 13 without a signature: Orla Fennimore: C-001, C-002/)).toBeVisible();
+      await expectAxeClean(page);
+      await sign.getByRole('button', { name: 'Do not sign' }).click();
+      await expect(page.getByRole('heading', { name: 'Waits to be countersigned' })).toBeVisible();
+      await expectAxeClean(page);
+      await page.getByRole('button', { name: 'Countersign Saltmarsh Sea-Turtle Hospital' }).click();
+      await sign.getByLabel('Your password').fill('long enough to hold');
+      await sign.getByRole('button', { name: 'Sign', exact: true }).click();
       await expect(page.getByRole('grid', { name: 'Joints' })).toBeVisible();
       await page.getByRole('link', { name: /Keep/ }).click();
       await page.getByRole('link', { name: 'Hand over' }).click();

@@ -68,6 +68,9 @@ test('quality hands the job over; the package is built, taken along, and read in
       });
       await expect(page.getByText(/torn.zip: package: this is not a whole ZIP file/)).toBeVisible();
       await box.setInputFiles({ name: 'job.zip', mimeType: 'application/zip', buffer: readFileSync(path) });
+      const sign = page.getByRole('dialog', { name: /^Sign for the file of Saltmarsh/ });
+      await sign.getByLabel('Your password').fill('long enough to hold');
+      await sign.getByRole('button', { name: 'Sign', exact: true }).click();
       await expect(page.getByRole('grid', { name: 'Joints' })).toBeVisible();
       await page.goto(`${other.url}/job/${job}/braze`);
       await page.getByRole('button', { name: /^OX-07/ }).click();

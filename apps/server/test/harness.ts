@@ -92,5 +92,17 @@ async function peopleOf(db: Knex, app: Express, companyId: string, firstToken?: 
   return (role) => agents.get(role ?? 'everything') ?? request.agent(app);
 }
 
+/** Brings a file in and countersigns it: as somebody of every role. */
+export async function broughtIn(
+  h: Pick<Harness, 'as'>,
+  body: object | string,
+  id = newId(),
+): Promise<request.Response> {
+  const sent = h.as().post(`/api/import/${id}`).set('Content-Type', 'application/json');
+  const came = await sent.send(typeof body === 'string' ? body : JSON.stringify(body));
+  if (came.status !== 202) return came;
+  return h.as().post(`/api/waiting-files/${id}/countersign`).send({ password: TEST_PASSWORD });
+}
+
 /** The demo as a plain file, as it would come over HTTP. */
 export const demoFile = (): JobFile => JSON.parse(JSON.stringify(saltmarsh('2026-06-15'))) as JobFile;

@@ -97,6 +97,7 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     need(lines.has(j.lineId), `joints.${i}.lineId`, 'its line is not in the file');
   });
   file.logs.forEach((l, i) => {
+    need(l.jobId === file.job.id, `logs.${i}.jobId`, 'belongs to another job');
     need(joints.has(l.jointId), `logs.${i}.jointId`, 'its joint is not in the file');
     need(brazers.has(l.brazerId), `logs.${i}.brazerId`, 'its brazer is not in the file');
     need(!l.procedureId || procedures.has(l.procedureId), `logs.${i}.procedureId`, 'its procedure is not in the file');

@@ -14,6 +14,7 @@ import {
   type Procedure,
 } from './records.js';
 import { handOverSchema, type HandOver } from './hand-over.js';
+import { intakeSchema, type Intake } from './intake-record.js';
 import { jointLogSchema, type JointLog } from './joint-log.js';
 import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
@@ -41,6 +42,7 @@ export interface RecordKinds {
   pqr: Pqr;
   pressure_test: PressureTest;
   hand_over: HandOver;
+  intake: Intake;
 }
 
 /** A schema of any shape and flags. */
@@ -66,6 +68,7 @@ export const KINDS = [
   'pqr',
   'pressure_test',
   'hand_over',
+  'intake',
 ] as const satisfies readonly Kind[];
 
 export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
@@ -85,6 +88,7 @@ export const SCHEMAS: Readonly<Record<Kind, AnyFlagSchema>> = {
   pqr: pqrSchema,
   pressure_test: pressureTestSchema,
   hand_over: handOverSchema,
+  intake: intakeSchema,
 };
 
 /** Kinds of which a record may be taken away while nothing rests on it. */
@@ -101,4 +105,5 @@ export const EVIDENCE: readonly Kind[] = [
   'pqr',
   'pressure_test',
   'hand_over',
+  'intake',
 ];

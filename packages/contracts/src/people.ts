@@ -26,6 +26,7 @@ export const DEEDS = [
   'calendar',
   'picture',
   'hand-over',
+  'countersign',
 ] as const;
 export type Deed = (typeof DEEDS)[number] | `write:${Kind}`;
 
@@ -49,6 +50,7 @@ const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
   pqr: ['quality'],
   pressure_test: BENCH,
   hand_over: [],
+  intake: [],
 };
 
 const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
@@ -61,6 +63,7 @@ const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
   calendar: ROLES,
   picture: BENCH,
   'hand-over': ['quality'],
+  countersign: ['quality'],
 };
 
 /** Roles that may do something. The one table that routes and buttons both ask. */

@@ -10,6 +10,7 @@ export const MEANINGS = {
   confirmed: 'continuity confirmed',
   withdrawn: 'withdrawn for cause',
   'handed-over': 'handed over',
+  countersigned: 'brought in: seen, and taken as good here',
 } as const;
 export type Meaning = keyof typeof MEANINGS;
 const MEANING_IDS = Object.keys(MEANINGS) as Meaning[];
@@ -25,6 +26,7 @@ export const SIGNABLE = [
   'pqr',
   'pressure_test',
   'hand_over',
+  'intake',
 ] as const;
 
 /**

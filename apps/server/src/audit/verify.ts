@@ -79,6 +79,18 @@ async function compareRecords(
   }
 }
 
+/** Signatures that a file brought in, and that are no longer marked so. */
+async function unmarked(db: Knex, companyId: string): Promise<string[]> {
+  const { rows } = (await db.raw(
+    `select s as id from intake, jsonb_array_elements_text(data->'signatureIds') s
+     where company_id = ? and not exists
+       (select from imported_signature m where m.company_id = intake.company_id and m.id = s::uuid)
+     order by 1 limit ?`,
+    [companyId, MOST_PROBLEMS],
+  )) as { rows: { id: string }[] };
+  return rows.map((r) => `signature ${r.id} came in with a file and is no longer marked so`);
+}
+
 /**
  * Checks a company's trail from its first entry, and every record against it: finds an entry altered, removed or
  * moved, and a record changed, added or taken away beside the trail.
@@ -96,6 +108,7 @@ export async function verifyTrail(db: Knex, companyId: string, anchor: ChainHead
         for (const [key, said] of last)
           if (said.hash !== null && problems.length < MOST_PROBLEMS)
             problems.push(`${key} is gone, and the trail does not say so`);
+      if (!problems.length) problems.push(...(await unmarked(trx, companyId)));
       return { entries: head.seq, head: head.hash, records, problems };
     },
     { isolationLevel: 'repeatable read', readOnly: true },

@@ -7,6 +7,7 @@ import * as pictures from './0007-pictures.js';
 import * as pqr from './0008-pqr.js';
 import * as pressureTests from './0009-pressure-tests.js';
 import * as handOvers from './0010-hand-overs.js';
+import * as intakes from './0011-intakes.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -27,6 +28,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0008-pqr', up: pqr.up },
   { name: '0009-pressure-tests', up: pressureTests.up },
   { name: '0010-hand-overs', up: handOvers.up },
+  { name: '0011-intakes', up: intakes.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

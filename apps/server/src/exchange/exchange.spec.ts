@@ -3,7 +3,7 @@ import addFormats from 'ajv-formats';
 import { parse as parseCsv } from 'csv-parse/sync';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, harness, newId, type Harness } from '../../test/harness.js';
 
 let a: Harness;
 let b: Harness;
@@ -12,7 +12,7 @@ const file = demoFile();
 beforeAll(async () => {
   a = await harness(2_000_000);
   b = await harness();
-  await a.as().post(`/api/import/${newId()}`).send(file).expect(201);
+  expect((await broughtIn(a, file)).status).toBe(201);
 });
 afterAll(async () => {
   await a.close();
@@ -24,7 +24,7 @@ const exported = async (h: Harness): Promise<string> =>
 describe('a job as one file', () => {
   it('goes out, into an empty database, and out again to the same bytes', async () => {
     const one = await exported(a);
-    await b.as().post(`/api/import/${newId()}`).set('Content-Type', 'application/json').send(one).expect(201);
+    expect((await broughtIn(b, one)).status).toBe(201);
     expect(await exported(b)).toBe(one);
     expect(JSON.parse(one).joints).toHaveLength(file.joints.length);
   });
@@ -90,7 +90,7 @@ describe('a job as one file', () => {
       .post('/api/commands')
       .send({ id: newId(), kind: 'brazer', records: [{ seen: 0, data: brazer }] })
       .expect(200);
-    const answer = await c.as().post(`/api/import/${newId()}`).send(file).expect(201);
+    const answer = await broughtIn(c, file);
     expect(answer.body.kept).toBe(1);
     expect((await c.store.find('brazer', brazer.id as string))?.name).toBe('Kept as it is');
     await c.close();

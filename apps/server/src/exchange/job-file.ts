@@ -1,8 +1,11 @@
 import {
+  broughtBy,
+  contentHash,
   EXCHANGE_FORMAT,
   EXCHANGE_VERSION,
   writeJobFile,
   type FiledTraceRow,
+  type Intake,
   type JobFile,
   type Kind,
   type RecordKinds,
@@ -11,8 +14,10 @@ import {
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { keepPicture, type TakenPicture } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
-import { checkNotAhead } from '../records/put.js';
+import { v7 as newId } from 'uuid';
+import { checkNotAhead, signRecord, type Signer } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
+import { forgetWaiting } from './waiting-files.js';
 
 /** A row of a trace as a file holds it. */
 const filed = ({ atMs, ...row }: TraceRow): Omit<FiledTraceRow, 'sessionId'> => ({
@@ -66,16 +71,8 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   });
 }
 
-/**
- * Takes a job file in, all or nothing. A brazer, coupon or procedure already on file is kept as it is here.
- * @throws RefusedError when the job is already here, ContractError at what is dated ahead
- */
-export async function importJob(
-  store: RecordStore,
-  file: JobFile,
-  commandId: string,
-  pictures: readonly TakenPicture[] = [],
-): Promise<{ jobId: string; kept: number }> {
+/** @throws ContractError at what is dated ahead */
+export function checkDates(file: JobFile): void {
   const dated: readonly (readonly [Kind, string, readonly RecordKinds[Kind][]])[] = [
     ['log', 'logs', file.logs],
     ['purge_session', 'sessions', file.sessions],
@@ -87,13 +84,44 @@ export async function importJob(
     ['procedure', 'procedures', file.procedures],
   ];
   for (const [kind, place, rows] of dated) rows.forEach((r, i) => checkNotAhead(kind, r, `${place}.${i}.`));
-  return store.once(commandId, 'import', async (trx) => {
+}
+
+const here = (what: string): RefusedError =>
+  new RefusedError(`This job is already here (${what}). Nothing was imported.`);
+
+/** @throws RefusedError when the job is already here */
+export async function mustBeNew(store: RecordStore, { job }: JobFile): Promise<void> {
+  if (await store.find('job', job.id)) throw here(`job ${job.id}`);
+}
+
+/** What comes with a file. */
+export interface ImportWith {
+  readonly pictures?: readonly TakenPicture[];
+  /** SHA-256 of the file as it came. */
+  readonly hash?: string;
+  /** Who countersigns what it brings. */
+  readonly signer?: Signer;
+}
+
+/**
+ * Takes a job file in, all or nothing, and files that it was brought in. A brazer, coupon or procedure already on file
+ * is kept as it is here.
+ * @throws RefusedError when the job is already here, ContractError at what is dated ahead
+ */
+export async function importJob(
+  store: RecordStore,
+  file: JobFile,
+  commandId: string,
+  { pictures = [], hash = contentHash(file), signer }: ImportWith = {},
+): Promise<{ jobId: string; kept: number }> {
+  checkDates(file);
+  const work = async (trx: RecordStore): Promise<{ jobId: string; kept: number }> => {
     let kept = 0;
     for (const p of pictures) await keepPicture(trx, p);
     const own = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
       const fresh = new Set(await trx.insertMany(kind, records));
       const known = records.find((r) => !fresh.has(r.id));
-      if (known) throw new RefusedError(`This job is already here (${kind} ${known.id}). Nothing was imported.`);
+      if (known) throw here(`${kind} ${known.id}`);
     };
     const shared = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
       kept += records.length - (await trx.insertMany(kind, records)).length;
@@ -121,7 +149,15 @@ export async function importJob(
     await shared('coupon', file.coupons);
     await shared('confirmation', file.confirmations);
     await shared('pqr', file.pqrs);
-    kept += file.signatures.length - (await trx.importSignatures(file.signatures));
-    return { jobId: file.job.id, kept };
-  });
+    const signatureIds = await trx.importSignatures(file.signatures);
+    kept += file.signatures.length - signatureIds.length;
+    const jobId = file.job.id;
+    const brings = broughtBy(file);
+    const intake: Intake = { id: newId(), jobId, jobName: file.job.name, fileHash: hash, brings, signatureIds };
+    await trx.insert('intake', intake);
+    if (signer) await signRecord(trx, 'intake', { data: intake, version: 1 }, 'countersigned', signer);
+    await forgetWaiting(trx, commandId);
+    return { jobId, kept };
+  };
+  return store.once(commandId, { deed: 'import', content: hash }, work);
 }

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, harness, newId, type Harness } from '../../test/harness.js';
 
 let h: Harness;
 beforeAll(async () => {
@@ -40,11 +40,7 @@ describe('a job file with rows of the company’s own', () => {
       .send({ ...file, joints })
       .expect(422);
     expect(without.body.fields[0].field).toBe('joints.3.tube.standardId');
-    await h
-      .as()
-      .post(`/api/import/${newId()}`)
-      .send({ ...file, joints, ownRows: [...file.ownRows, ownTube] })
-      .expect(201);
+    expect((await broughtIn(h, { ...file, joints, ownRows: [...file.ownRows, ownTube] })).status).toBe(201);
     expect((await h.as().get('/api/shop')).body.rows).toHaveLength(2);
   });
   it('refuses a row that no table can hold', async () => {
@@ -68,7 +64,7 @@ describe('a job file with rows of the company’s own', () => {
         delete (j as unknown as Record<string, unknown>)[f];
       delete (j.socket as unknown as Record<string, unknown>)['cup'];
     }
-    await other.as().post(`/api/import/${newId()}`).send(old).expect(201);
+    expect((await broughtIn(other, old)).status).toBe(201);
     const joint = (await other.store.find('joint', file.joints[0]!.id))!;
     expect(joint).toMatchObject({ rodForm: 'flat', bush: null, setAside: null, socket: { cup: null } });
     expect((await other.store.find('job', file.job.id))!).toMatchObject({ codeSet: 'asme-ix', archived: false });

@@ -1,20 +1,53 @@
-import { idSchema, parse, parseJobFile } from '@hephaist/contracts';
-import { Router } from 'express';
-import { storeOf } from '../access/guard.js';
+import { countersignSchema, idSchema, MOST_PACKAGE_BYTES, parse, type IntakeAnswer } from '@hephaist/contracts';
+import express, { Router, type Request, type Response } from 'express';
+import { accountOf, storeOf } from '../access/guard.js';
 import { idParam } from '../jobs/routes.js';
-import { exportJob, importJob } from './job-file.js';
+import type { PeopleStore } from '../people/people-store.js';
+import { guesses } from '../people/routes.js';
+import { checkAgain } from '../people/sign-in.js';
+import { bringIn, countersign } from './bring-in.js';
+import { exportJob } from './job-file.js';
+import { refuseWaiting, waitingFiles, type CameIn } from './waiting-files.js';
 
-/** Export of a job as one JSON file, and import of such a file. */
-export function exchangeRoutes(): Router {
+/** 201 where it is in, 202 where it waits for a signature. */
+const answer = (res: Response, is: IntakeAnswer): void => void res.status(is.waits ? 202 : 201).json(is);
+
+async function take(req: Request, res: Response, came: CameIn): Promise<void> {
+  answer(res, await bringIn(storeOf(req), accountOf(req), idParam(req), came));
+}
+
+/** A package comes in as it is; before anything reads bodies as JSON. */
+export function packageImportRoutes(): Router {
+  const router = Router();
+  router.post('/import-package/:id', express.raw({ type: () => true, limit: MOST_PACKAGE_BYTES }), (req, res) =>
+    take(req, res, { type: 'package', bytes: Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0) }),
+  );
+  return router;
+}
+
+/** Export of a job as one JSON file, import of such a file, and what waits to be countersigned. */
+export function exchangeRoutes(people: PeopleStore, now: () => Date): Router {
   const router = Router();
   router.get('/jobs/:id/export', async (req, res) => {
     const text = await exportJob(storeOf(req), idParam(req));
     res.type('application/json').setHeader('Content-Disposition', 'attachment; filename="job.hephaist.json"');
     res.send(text);
   });
-  router.post('/import/:id', async (req, res) => {
-    const commandId = parse<string>(idSchema, req.params['id']);
-    res.status(201).json(await importJob(storeOf(req), parseJobFile(req.body), commandId));
+  router.post('/import/:id', (req, res) =>
+    take(req, res, { type: 'job', bytes: Buffer.from(JSON.stringify(req.body ?? null)) }),
+  );
+  router.get('/waiting-files', async (req, res) => {
+    res.json(await waitingFiles(storeOf(req)));
+  });
+  router.post('/waiting-files/:id/countersign', guesses, async (req, res) => {
+    const [id, account] = [parse<string>(idSchema, req.params['id']), accountOf(req)];
+    const { password } = parse<{ password: string }>(countersignSchema, req.body ?? {});
+    await checkAgain(people, account.name, password, now(), 'password');
+    answer(res, await countersign(storeOf(req), id, account));
+  });
+  router.post('/waiting-files/:id/refuse', async (req, res) => {
+    await refuseWaiting(storeOf(req), parse<string>(idSchema, req.params['id']));
+    res.status(204).end();
   });
   return router;
 }

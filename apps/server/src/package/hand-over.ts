@@ -13,6 +13,7 @@ import { exportJob } from '../exchange/job-file.js';
 import { NotFoundError } from '../http/errors.js';
 import { signRecord, type Signer } from '../records/put.js';
 import { plain } from '../records/plain.js';
+import { hashOfText } from '../records/hash.js';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
 import { readiness } from './content.js';
@@ -29,39 +30,34 @@ export async function handOver(
   signer: Signer,
   company: string,
 ): Promise<HandOver> {
-  const deed = 'hand over';
-  return store.once(
-    request.id,
-    deed,
-    async (trx) => {
-      // Whoever writes meanwhile waits here for the trail, so that the file is of one moment.
-      const at = { company_id: trx.companyId };
-      const head = (await trx.db('audit_head').where(at).forUpdate().first('seq', 'hash')) as
-        { seq: string; hash: string } | undefined;
-      const job = await exportJob(trx, jobId);
-      const brazings = await brazingsOf(trx, await tablesOf(trx), await trx.list('procedure'));
-      const file = parseJobFile(JSON.parse(job));
-      const imported = [...(await trx.importedAmong(file.signatures.map((s) => s.id)))];
-      const { points } = readiness(file, brazings);
-      const live = file.joints.filter((j) => !j.setAside);
-      const accepted = [...lastLogs(file.logs).values()].filter((l) => l.visual === 'accepted');
-      const record: HandOver = {
-        ...request,
-        jobId,
-        jobHash: sha256Hex(job),
-        trail: head ? { seq: Number(head.seq), hash: head.hash } : { ...EMPTY_CHAIN },
-        joints: live.length,
-        accepted: accepted.length,
-        open: points.reduce((n, p) => n + p.about.length, 0),
-      };
-      await trx.insert('hand_over', record);
-      await signRecord(trx, 'hand_over', { data: record, version: 1 }, 'handed-over', signer);
-      const snapshot = await packSnapshot({ job, brazings, company, imported });
-      await trx.db('package').insert({ ...at, id: record.id, snapshot });
-      return record;
-    },
-    `to ${request.to}`,
-  );
+  const content = hashOfText(JSON.stringify([jobId, request]));
+  return store.once(request.id, { deed: 'hand over', says: `to ${request.to}`, content }, async (trx) => {
+    // Whoever writes meanwhile waits here for the trail, so that the file is of one moment.
+    const at = { company_id: trx.companyId };
+    const head = (await trx.db('audit_head').where(at).forUpdate().first('seq', 'hash')) as
+      { seq: string; hash: string } | undefined;
+    const job = await exportJob(trx, jobId);
+    const brazings = await brazingsOf(trx, await tablesOf(trx), await trx.list('procedure'));
+    const file = parseJobFile(JSON.parse(job));
+    const imported = [...(await trx.importedAmong(file.signatures.map((s) => s.id)))];
+    const { points } = readiness(file, brazings);
+    const live = file.joints.filter((j) => !j.setAside);
+    const accepted = [...lastLogs(file.logs).values()].filter((l) => l.visual === 'accepted');
+    const record: HandOver = {
+      ...request,
+      jobId,
+      jobHash: sha256Hex(job),
+      trail: head ? { seq: Number(head.seq), hash: head.hash } : { ...EMPTY_CHAIN },
+      joints: live.length,
+      accepted: accepted.length,
+      open: points.reduce((n, p) => n + p.about.length, 0),
+    };
+    await trx.insert('hand_over', record);
+    await signRecord(trx, 'hand_over', { data: record, version: 1 }, 'handed-over', signer);
+    const snapshot = await packSnapshot({ job, brazings, company, imported });
+    await trx.db('package').insert({ ...at, id: record.id, snapshot });
+    return record;
+  });
 }
 
 type StateRow = Omit<PackageState, 'bytes'> & { readonly id: string; readonly bytes: string | null };

@@ -258,7 +258,10 @@ describe('the package', () => {
     const send = (body: Buffer, id = newId()) =>
       there.as('lead').post(`/api/import-package/${id}`).set('Content-Type', 'application/zip').send(body);
     const id = newId();
-    const done = await send(zip, id).expect(201);
+    await send(zip, id).expect(202);
+    expect(await there.store.count('job')).toBe(0);
+    const signed = { password: TEST_PASSWORD };
+    const done = await there.as('quality').post(`/api/waiting-files/${id}/countersign`).send(signed).expect(201);
     expect((await send(zip, id).expect(201)).body).toEqual(done.body);
     expect(done.body.jobId).toBe(jobId);
     await there.as('fitter').get(`/api/pictures/${pictureId}`).expect(200);

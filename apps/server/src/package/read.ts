@@ -46,7 +46,9 @@ const json = (bytes: Uint8Array, path: string): unknown => {
  * Reads a package: every file must be as the manifest says, none missing and none besides.
  * @throws ContractError naming the file
  */
-export async function readPackage(bytes: Uint8Array): Promise<{ file: JobFile; pictures: TakenPicture[] }> {
+export async function readPackage(
+  bytes: Uint8Array,
+): Promise<{ raw: unknown; file: JobFile; pictures: TakenPicture[] }> {
   const files = unfold(bytes);
   const listed = files['manifest.json'];
   if (!listed) throw no('manifest.json', 'missing: this is not a Hephaist package');
@@ -68,5 +70,6 @@ export async function readPackage(bytes: Uint8Array): Promise<{ file: JobFile; p
     const own = Buffer.from(files[path] as Uint8Array);
     pictures.push({ id, hash: sha256, bytes: own, ...(await pictureFacts(own)) });
   }
-  return { file: parseJobFile(json(job, JOB_FILE_NAME)), pictures };
+  const raw = json(job, JOB_FILE_NAME);
+  return { raw, file: parseJobFile(raw), pictures };
 }

@@ -1,9 +1,8 @@
-import { handOverRequestSchema, idSchema, MOST_PACKAGE_BYTES, parse, type HandOverRequest } from '@hephaist/contracts';
-import express, { Router } from 'express';
+import { handOverRequestSchema, parse, type HandOverRequest } from '@hephaist/contracts';
+import { Router } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { accountOf, storeOf } from '../access/guard.js';
-import { importJob } from '../exchange/job-file.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
@@ -11,18 +10,6 @@ import { guesses } from '../people/routes.js';
 import { checkAgain } from '../people/sign-in.js';
 import { handOver, handOversOf } from './hand-over.js';
 import { partsOf } from './parts.js';
-import { readPackage } from './read.js';
-
-/** A package comes in as it is; before anything reads bodies as JSON. */
-export function packageImportRoutes(): Router {
-  const router = Router();
-  router.post('/import-package/:id', express.raw({ type: () => true, limit: MOST_PACKAGE_BYTES }), async (req, res) => {
-    const commandId = parse<string>(idSchema, req.params['id']);
-    const { file, pictures } = await readPackage(Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
-    res.status(201).json(await importJob(storeOf(req), file, commandId, pictures));
-  });
-  return router;
-}
 
 /** Handing a job over, how its packages stand, and the packages themselves. */
 export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => void): Router {

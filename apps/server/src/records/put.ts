@@ -4,10 +4,10 @@ import {
   contentHash,
   EVIDENCE,
   MEANINGS,
+  neededMeaning,
   pressureTestProblems,
   REMOVABLE,
   SIGNABLE,
-  type Brazer,
   type Coupon,
   type JointLog,
   type Kind,
@@ -28,6 +28,7 @@ import { v7 as newId } from 'uuid';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
 import { ConflictError, RefusedError } from '../http/errors.js';
+import { hashOfText } from './hash.js';
 import type { RecordStore } from './store.js';
 
 async function putOne<K extends Kind>(
@@ -127,16 +128,6 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);
 }
 
-/** What may only be written signed, and as what; null where it needs none. */
-function neededMeaning(kind: Kind, data: RecordKinds[Kind]): Meaning | null {
-  if (kind === 'coupon') return 'judged';
-  if (kind === 'confirmation') return 'confirmed';
-  if (kind === 'pqr' || kind === 'pressure_test') return 'tested';
-  if (kind === 'brazer' && (data as Brazer).withdrawnOn !== null) return 'withdrawn';
-  if (kind === 'procedure' && (data as Procedure).signedOn !== null) return 'released';
-  return kind === 'log' && (data as JointLog).outOfRangeReason !== null ? 'out-of-range' : null;
-}
-
 /** @throws ContractError where a record that must be signed is not, or as something else */
 function checkSigned(command: PutCommand, meaning: Meaning | null): void {
   for (const r of command.records) {
@@ -194,7 +185,7 @@ export async function put(
   checkSigned(command, signed?.meaning ?? null);
   return store.once(
     command.id,
-    deed,
+    { deed, says: signed ? MEANINGS[signed.meaning] : '', content: hashOfText(JSON.stringify(command)) },
     async (trx) => {
       for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
       for (const r of command.records) await checkOne(trx, command.kind, r.data);
@@ -202,6 +193,5 @@ export async function put(
       if (signed) await sign(trx, command, signed.meaning, signed.by);
       return { commandId: command.id, records };
     },
-    signed ? MEANINGS[signed.meaning] : '',
   );
 }

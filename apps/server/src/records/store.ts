@@ -1,6 +1,7 @@
 import { contentHash, type Kind, type RecordKinds, type Stored, type Touched } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import { appendTrail, type Actor } from '../audit/trail.js';
+import { RefusedError } from '../http/errors.js';
 import { TraceStore } from '../live/trace-store.js';
 
 /** The one place that speaks SQL about records; every query is scoped by company here. */
@@ -27,6 +28,7 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
   signature: (d) => ({ record_id: d.recordId }),
   confirmation: (d) => ({ brazer_id: d.brazerId }),
   hand_over: (d) => ({ job_id: d.jobId }),
+  intake: (d) => ({ job_id: d.jobId }),
   pressure_test: (d) => ({ job_id: d.jobId, line_id: d.lineId }),
   pqr: (d) => ({ brazer_id: d.brazerId, number: d.number }),
 };
@@ -35,6 +37,14 @@ const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> 
 const INSERT_AT_ONCE = 1000;
 
 export type { Actor };
+
+/** What a command is. */
+export interface OnceWhat {
+  readonly deed: string;
+  /** Hash of what it holds: its id stands for this and nothing else. */
+  readonly content: string;
+  readonly says?: string;
+}
 
 /** The program itself, where nobody asked. */
 export const ITSELF: Actor = { id: null, person: 'the program' };
@@ -150,18 +160,19 @@ export class RecordStore {
   /**
    * Carries out a command once, all of it or nothing, with its entry in the trail: the same command sent again gets
    * its first answer.
-   * @param deed what it is, as the trail names it
-   * @param says a few words more for the trail
+   * @param what its deed as the trail names it, what it holds, and a few words more for the trail
+   * @throws RefusedError where its id was used for something else, or by somebody else
    */
-  async once<T>(id: string, deed: string, work: (trx: RecordStore) => Promise<T>, says = ''): Promise<T> {
+  async once<T>(id: string, what: OnceWhat, work: (trx: RecordStore) => Promise<T>): Promise<T> {
+    const { deed, says = '', content } = what;
     return this.inTransaction(async (trx) => {
       const fresh = (await trx
         .db('command')
-        .insert({ company_id: trx.companyId, id, actor: trx.by.id ?? trx.by.person, kind: deed, result: 'null' })
+        .insert({ company_id: trx.companyId, id, actor: trx.actor, kind: deed, content, result: 'null' })
         .onConflict(['company_id', 'id'])
         .ignore()
         .returning('id')) as unknown[];
-      if (!fresh.length) return ((await trx.table('command').where({ id }).first('result')) as { result: T }).result;
+      if (!fresh.length) return (await trx.answerOf<T>(id, deed, content)) as T;
       const result = await work(trx);
       await trx
         .table('command')
@@ -172,30 +183,53 @@ export class RecordStore {
     });
   }
 
+  private get actor(): string {
+    return this.by.id ?? this.by.person;
+  }
+
+  /**
+   * What a command that was carried out was answered; null where it was not yet.
+   * @throws RefusedError where its id was used for something else, or by somebody else
+   */
+  async answerOf<T>(id: string, deed: string, content: string): Promise<T | null> {
+    const row = (await this.table('command').where({ id }).first('actor', 'kind', 'content', 'result')) as
+      { actor: string; kind: string; content: string | null; result: T } | undefined;
+    if (!row) return null;
+    // A file is brought in by one and countersigned by another: the same file is the same command.
+    const same = deed === 'import' || row.actor === this.actor;
+    if (!same || row.kind !== deed || (row.content !== null && row.content !== content))
+      throw new RefusedError(
+        'This command was sent before with something else in it. Nothing was written; send it anew.',
+      );
+    return row.result;
+  }
+
   /** Writes what was touched so far into the trail. */
   private async note(deed: string, says: string): Promise<void> {
     const { by, touched: records } = this;
     await appendTrail(this.db, this.companyId, { at: new Date(), by, deed, records, says });
   }
 
-  /** Files signatures that came in with a file, marked as such; how many were new. */
-  async importSignatures(signatures: readonly RecordKinds['signature'][]): Promise<number> {
+  /** Files signatures that came in with a file, marked as such; which of them were new. */
+  async importSignatures(signatures: readonly RecordKinds['signature'][]): Promise<string[]> {
     const fresh = await this.insertMany('signature', signatures);
     for (let from = 0; from < fresh.length; from += INSERT_AT_ONCE)
       await this.db('imported_signature').insert(
         fresh.slice(from, from + INSERT_AT_ONCE).map((id) => ({ company_id: this.companyId, id })),
       );
-    return fresh.length;
+    return fresh;
   }
 
   /** Which of these signatures came in with a file. */
   async importedAmong(ids: readonly string[]): Promise<Set<string>> {
-    const rows = (await this.db('imported_signature')
-      .where({ company_id: this.companyId })
-      .whereRaw('id = any(?::uuid[])', [[...ids]])
-      .select('id')) as {
-      id: string;
-    }[];
+    const asked = [this.companyId, [...ids]];
+    // The record of what was brought in says so, and the trail holds it; files of before there was one, the table.
+    const { rows } = (await this.db.raw(
+      `select id from imported_signature where company_id = ? and id = any(?::uuid[])
+       union select s::uuid from intake, jsonb_array_elements_text(data->'signatureIds') s
+         where company_id = ? and s::uuid = any(?::uuid[])`,
+      [...asked, ...asked],
+    )) as { rows: { id: string }[] };
     return new Set(rows.map((r) => r.id));
   }
 

@@ -1,9 +1,15 @@
-import { MAX_BODY_BYTES, MAX_BODY_SAYS, MOST_PACKAGE_BYTES } from '@hephaist/contracts';
+import {
+  MAX_BODY_BYTES,
+  MAX_BODY_SAYS,
+  MOST_PACKAGE_BYTES,
+  type IntakeAnswer,
+  type WaitingFile,
+} from '@hephaist/contracts';
 import { ApiProblem, call } from '../data/api';
 import { newId } from '../data/outbox';
 
-export type ImportOutcome =
-  { readonly jobId: string; readonly says: null } | { readonly jobId: null; readonly says: string };
+/** The job that is in, the file that waits to be countersigned, or why neither. */
+export type ImportOutcome = { readonly jobId: string } | { readonly waits: WaitingFile } | { readonly says: string };
 
 /** The package of a hand-over rather than a job's file alone. */
 const isPackage = (file: { readonly name: string }): boolean => /\.zip$/i.test(file.name);
@@ -19,15 +25,16 @@ export function fileTooLarge(file: { readonly name: string; readonly size: numbe
 /** Sends a job file or a package to be taken in, all or nothing; says why not in the file's own terms. */
 export async function importJobFile(file: File): Promise<ImportOutcome> {
   const large = fileTooLarge(file);
-  if (large) return { jobId: null, says: large };
+  if (large) return { says: large };
   try {
     const zip = isPackage(file);
-    const done = await call<{ jobId: string }>(`${zip ? 'import-package' : 'import'}/${newId()}`, {
+    const { jobId, waits } = await call<IntakeAnswer>(`${zip ? 'import-package' : 'import'}/${newId()}`, {
       method: 'POST',
       headers: { 'Content-Type': zip ? 'application/zip' : 'application/json' },
       body: zip ? file : await file.text(),
     });
-    return { jobId: done.jobId, says: null };
+    if (waits) return { waits };
+    return jobId ? { jobId } : { says: `${file.name} was not taken in.` };
   } catch (e) {
     if (e instanceof ApiProblem) {
       const first = e.problem.fields
@@ -35,11 +42,8 @@ export async function importJobFile(file: File): Promise<ImportOutcome> {
         .map((f) => `${f.field ? `${f.field}: ` : ''}${f.says}`)
         .join('; ');
       const more = (e.problem.fields?.length ?? 0) - 3;
-      return {
-        jobId: null,
-        says: `${file.name}: ${first ?? e.problem.detail}${more > 0 ? ` (and ${more} more)` : ''}`,
-      };
+      return { says: `${file.name}: ${first ?? e.problem.detail}${more > 0 ? ` (and ${more} more)` : ''}` };
     }
-    return { jobId: null, says: (e as Error).message };
+    return { says: (e as Error).message };
   }
 }

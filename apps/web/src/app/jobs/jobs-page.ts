@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
 import { Router, RouterLink } from '@angular/router';
 import type { JobDetail, JobSummary } from '@hephaist/contracts';
 import { call, post } from '../data/api';
@@ -8,11 +8,12 @@ import { Header } from '../shell/header';
 import { importJobFile } from './import-job';
 import { newJob } from './job-draft';
 import { May } from '../people/may';
+import { WaitingFiles } from './waiting-files';
 
 /** All jobs with how far each is; a job file is brought in here. */
 @Component({
   selector: 'hp-jobs-page',
-  imports: [May, Header, RouterLink],
+  imports: [May, Header, RouterLink, WaitingFiles],
   template: `
     <hp-header />
     <main>
@@ -39,6 +40,7 @@ import { May } from '../people/may';
       @if (problem(); as p) {
         <p class="says-problem" role="alert">✕ {{ p }}</p>
       }
+      <hp-waiting-files (taken)="open($event)" />
       @if (error(); as e) {
         <p role="alert">{{ e }} <button class="button" (click)="load()">Try again</button></p>
       } @else if (jobs() === null) {
@@ -155,6 +157,7 @@ export class JobsPage {
   protected readonly old = signal(false);
   protected readonly shown = computed(() => (this.jobs() ?? []).filter((j) => j.archived === this.old()));
   protected readonly archivedCount = computed(() => (this.jobs() ?? []).filter((j) => j.archived).length);
+  private readonly waiting = viewChild.required(WaitingFiles);
   private readonly router = inject(Router);
   private readonly outbox = inject(Outbox);
 
@@ -219,7 +222,12 @@ export class JobsPage {
     if (!file) return;
     this.problem.set(null);
     const outcome = await importJobFile(file);
-    if (outcome.jobId) await this.router.navigate(['/job', outcome.jobId, 'plan']);
+    if ('jobId' in outcome) this.open(outcome.jobId);
+    else if ('waits' in outcome) await this.waiting().came(outcome.waits);
     else this.problem.set(outcome.says);
+  }
+
+  protected open(jobId: string): void {
+    void this.router.navigate(['/job', jobId, 'plan']);
   }
 }

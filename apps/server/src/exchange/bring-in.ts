@@ -1,0 +1,70 @@
+import {
+  ContractError,
+  broughtBy,
+  misfitSignatures,
+  mustBeCountersigned,
+  parseJobFile,
+  type IntakeAnswer,
+  type JobFile,
+} from '@hephaist/contracts';
+import { readPackage } from '../package/read.js';
+import type { Account } from '../people/people-store.js';
+import type { TakenPicture } from '../pictures/picture.js';
+import type { Signer } from '../records/put.js';
+import { hashOfText } from '../records/hash.js';
+import type { RecordStore } from '../records/store.js';
+import { checkDates, importJob, mustBeNew } from './job-file.js';
+import { keepWaiting, takeWaiting, type CameIn } from './waiting-files.js';
+
+interface Read {
+  readonly file: JobFile;
+  readonly pictures: readonly TakenPicture[];
+}
+
+/** Reads what came in and judges it as hard as a command. @throws ContractError naming the place */
+async function read({ type, bytes }: CameIn): Promise<Read> {
+  if (type === 'package') {
+    const { raw, file, pictures } = await readPackage(bytes);
+    return judged(raw, file, pictures);
+  }
+  const raw: unknown = JSON.parse(bytes.toString('utf8'));
+  return judged(raw, parseJobFile(raw), []);
+}
+
+function judged(raw: unknown, file: JobFile, pictures: readonly TakenPicture[]): Read {
+  checkDates(file);
+  const misfits = misfitSignatures(file, raw);
+  if (misfits.length) throw new ContractError(misfits);
+  return { file, pictures };
+}
+
+/**
+ * Brings a job's file or package in. What holds evidence, or what its bringer may not write, waits for a person of
+ * quality; nothing of it is on file until then. The same sent again gets the same answer.
+ */
+export async function bringIn(store: RecordStore, by: Account, id: string, came: CameIn): Promise<IntakeAnswer> {
+  const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hashOfText(came.bytes));
+  if (before) return { ...before, waits: null };
+  const { file, pictures } = await read(came);
+  await mustBeNew(store, file);
+  if (mustBeCountersigned(file, by.roles)) {
+    const waits = { id, jobName: file.job.name, brings: broughtBy(file), hash: hashOfText(came.bytes), ...came };
+    return { jobId: null, kept: 0, waits: await keepWaiting(store, by, waits) };
+  }
+  const done = await importJob(store, file, id, { pictures, hash: hashOfText(came.bytes) });
+  return { ...done, waits: null };
+}
+
+/** Takes a waiting file in, signed by a person of quality: all of it or nothing. @throws NotFoundError */
+export async function countersign(store: RecordStore, id: string, signer: Signer): Promise<IntakeAnswer> {
+  const waiting = await takeWaiting(store, id);
+  const hash = hashOfText(waiting.bytes);
+  const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hash);
+  const done = before ?? (await importJob(store, ...(await importOf(waiting, id, signer, hash))));
+  return { ...done, waits: null };
+}
+
+async function importOf(came: CameIn, id: string, signer: Signer, hash: string) {
+  const { file, pictures } = await read(came);
+  return [file, id, { pictures, hash, signer }] as const;
+}

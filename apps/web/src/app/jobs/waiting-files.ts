@@ -1,0 +1,117 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCardModule } from '@angular/material/card';
+import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts';
+import { AccountStore } from '../data/account.store';
+import { call, post } from '../data/api';
+import { May } from '../people/may';
+import { Signer } from '../people/signer';
+import { broughtLines } from './brought-text';
+
+/** Files that came in and wait for a person of quality: what each brings, to be countersigned or sent away. */
+@Component({
+  selector: 'hp-waiting-files',
+  imports: [MatButtonModule, MatCardModule, May],
+  template: `
+    @if (files().length) {
+      <h2>Waits to be countersigned</h2>
+      <p class="quiet">
+        Nothing of these files is on file, and nothing in them qualifies anybody, until a person of quality has signed
+        for what they bring.
+      </p>
+    }
+    @for (f of files(); track f.id) {
+      <mat-card appearance="outlined">
+        <mat-card-header>
+          <mat-card-title>{{ f.jobName }}</mat-card-title>
+          <mat-card-subtitle>brought by {{ f.by }} on {{ f.at.slice(0, 10) }}</mat-card-subtitle>
+        </mat-card-header>
+        <mat-card-content>
+          <ul>
+            @for (l of lines(f); track $index) {
+              <li>{{ l }}</li>
+            }
+          </ul>
+        </mat-card-content>
+        <mat-card-actions *hpMay="'countersign'">
+          <button matButton="filled" (click)="countersign(f)" [attr.aria-label]="'Countersign ' + f.jobName">
+            Countersign
+          </button>
+          <button matButton (click)="refuse(f)" [attr.aria-label]="'Send away ' + f.jobName">Send away</button>
+        </mat-card-actions>
+      </mat-card>
+    }
+    @if (problem(); as p) {
+      <p class="says-problem" role="alert">✕ {{ p }}</p>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 10px;
+    }
+    h2 {
+      font-size: 18px;
+    }
+    ul {
+      margin: 8px 0 0;
+      padding-left: 18px;
+    }
+    mat-card-actions {
+      gap: 8px;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WaitingFiles {
+  /** A job is in. */
+  readonly taken = output<string>();
+  protected readonly files = signal<readonly WaitingFile[]>([]);
+  protected readonly problem = signal<string | null>(null);
+  protected readonly lines = (f: WaitingFile): string[] => broughtLines(f.brings);
+  private readonly account = inject(AccountStore);
+  private readonly signer = inject(Signer);
+
+  constructor() {
+    void this.load();
+  }
+
+  /** A file came and waits: who may sign is asked at once. */
+  async came(file: WaitingFile): Promise<void> {
+    await this.load();
+    if (this.account.may('countersign')) await this.countersign(file);
+  }
+
+  private async load(): Promise<void> {
+    if (!this.account.may('import')) return;
+    try {
+      this.files.set(await call<WaitingFile[]>('waiting-files'));
+    } catch (e) {
+      this.problem.set((e as Error).message);
+    }
+  }
+
+  protected async countersign(file: WaitingFile): Promise<void> {
+    let jobId: string | null = null;
+    await this.signer.sign({
+      what: `for the file of ${file.jobName}`,
+      meaning: 'countersigned',
+      lines: broughtLines(file.brings),
+      send: async (password) => {
+        ({ jobId } = await post<IntakeAnswer>(`waiting-files/${file.id}/countersign`, { password }));
+      },
+    });
+    if (jobId) this.taken.emit(jobId);
+    else await this.load();
+  }
+
+  protected async refuse(file: WaitingFile): Promise<void> {
+    this.problem.set(null);
+    try {
+      await call(`waiting-files/${file.id}/refuse`, { method: 'POST' });
+    } catch (e) {
+      this.problem.set((e as Error).message);
+    }
+    await this.load();
+  }
+}
