@@ -8,6 +8,7 @@ import * as pqr from './0008-pqr.js';
 import * as pressureTests from './0009-pressure-tests.js';
 import * as handOvers from './0010-hand-overs.js';
 import * as intakes from './0011-intakes.js';
+import * as ofOneJob from './0012-of-one-job.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -29,6 +30,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0009-pressure-tests', up: pressureTests.up },
   { name: '0010-hand-overs', up: handOvers.up },
   { name: '0011-intakes', up: intakes.up },
+  { name: '0012-of-one-job', up: ofOneJob.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -103,6 +103,8 @@ export function problemOf(error: unknown): Problem {
   ) {
     return { title: 'Not allowed', status: 409, detail: 'A line with joints stays: move or remove its joints first.' };
   }
+  if (e.code === '23503' && e.constraint?.endsWith('_of_job') && /update or delete on table/.test(e.message))
+    return { title: 'Not allowed', status: 409, detail: 'Other records of its job stand on it: it stays on that job.' };
   if (e.code === '23503')
     return { title: 'Check what was entered', status: 422, detail: 'It refers to a record that is not here.' };
   if (isDatabaseAway(e))

@@ -48,6 +48,9 @@ async function checkNamed(store: RecordStore, log: JointLog): Promise<void> {
  * @throws ContractError at the field
  */
 export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
+  await store.oneAtATime(`log of ${log.jointId}`);
+  if ((await store.find('joint', log.jointId))?.jobId !== log.jobId)
+    throw new ContractError([{ field: 'jointId', says: 'this joint is not on the job' }]);
   await checkNamed(store, log);
   const before = await store.list('log', { joint_id: log.jointId });
   const problems = makingProblems(

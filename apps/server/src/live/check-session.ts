@@ -7,6 +7,7 @@ import type { RecordStore } from '../records/store.js';
  */
 export async function checkSession(store: RecordStore, session: PurgeSession): Promise<void> {
   if (!session.instruments) return;
+  await store.oneAtATime(`instruments ${session.instruments}`);
   const busy = (await store.trace.open()).find((s) => s.instruments === session.instruments && s.id !== session.id);
   if (!busy) return;
   const line = await store.find('line', busy.lineId);

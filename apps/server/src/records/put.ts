@@ -29,6 +29,7 @@ import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
 import { ConflictError, RefusedError } from '../http/errors.js';
 import { hashOfText } from './hash.js';
+import { checkOfOneJob } from './of-one-job.js';
 import type { RecordStore } from './store.js';
 
 async function putOne<K extends Kind>(
@@ -76,11 +77,29 @@ async function putAll(store: RecordStore, { kind, records }: PutCommand): Promis
   return out;
 }
 
+/** Kinds of which one record is judged by those before it: each is checked when the last one is in. */
+const ONE_BY_ONE: readonly Kind[] = ['log', 'purge_session', 'procedure'];
+
+async function putChecked(store: RecordStore, command: PutCommand): Promise<Stored<RecordKinds[Kind]>[]> {
+  const { kind, records } = command;
+  if (!ONE_BY_ONE.includes(kind)) {
+    for (const r of records) await checkOne(store, kind, r.data);
+    return putAll(store, command);
+  }
+  const out: Stored<RecordKinds[Kind]>[] = [];
+  for (const r of records) {
+    await checkOne(store, kind, r.data);
+    out.push(await putOne(store, kind, r.seen, r.data));
+  }
+  return out;
+}
+
 /**
  * A signed revision stays as it is; a name and revision stand once; a next revision follows one of its own name.
  * @throws RefusedError, ContractError at the field
  */
 async function checkProcedure(store: RecordStore, procedure: Procedure): Promise<void> {
+  await store.oneAtATime(`procedure ${procedure.name}`);
   const all = await store.list('procedure');
   const now = all.find((p) => p.id === procedure.id);
   if (now && now.signedOn !== null)
@@ -188,8 +207,8 @@ export async function put(
     { deed, says: signed ? MEANINGS[signed.meaning] : '', content: hashOfText(JSON.stringify(command)) },
     async (trx) => {
       for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
-      for (const r of command.records) await checkOne(trx, command.kind, r.data);
-      const records = await putAll(trx, command);
+      await checkOfOneJob(trx, command.kind, command.records);
+      const records = await putChecked(trx, command);
       if (signed) await sign(trx, command, signed.meaning, signed.by);
       return { commandId: command.id, records };
     },

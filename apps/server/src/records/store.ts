@@ -242,6 +242,11 @@ export class RecordStore {
     return Boolean(await this.table('command').whereNot({ actor: 'demo' }).first('id'));
   }
 
+  /** Within a transaction: whoever says the same words in this company waits until it is over. */
+  async oneAtATime(words: string): Promise<void> {
+    await this.db.raw('select pg_advisory_xact_lock(hashtextextended(?, 0))', [`${this.companyId} ${words}`]);
+  }
+
   async inTransaction<T>(work: (store: RecordStore) => Promise<T>): Promise<T> {
     return this.db.transaction((trx) => work(new RecordStore(trx, this.companyId, this.by)));
   }
