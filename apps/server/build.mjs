@@ -20,6 +20,6 @@ const bundle = (entry, outfile) =>
 
 await bundle('apps/server/src/main.ts', 'apps/server/dist/main.mjs');
 await bundle('apps/server/src/tool.ts', 'apps/server/dist/tool.mjs');
-await bundle('apps/server/src/purge-plan/worker.ts', 'apps/server/dist/purge-worker.mjs');
+await bundle('apps/server/src/work/worker.ts', 'apps/server/dist/work-worker.mjs');
 await bundle('apps/server/src/package/worker.ts', 'apps/server/dist/package-worker.mjs');
 await bundle('apps/stand-in/src/main.ts', 'apps/stand-in/dist/main.mjs');

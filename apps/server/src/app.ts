@@ -22,6 +22,8 @@ import { peopleRoutes } from './people/routes.js';
 import { pictureRoutes } from './pictures/routes.js';
 import { purgePlanRoutes } from './purge-plan/routes.js';
 import { rodListRoutes } from './rod-list/routes.js';
+import { addressOf } from './db/connect.js';
+import { workPool, type WorkPool } from './work/work-pool.js';
 import { commandRoutes } from './records/routes.js';
 import { shopRoutes } from './shop/shop.js';
 
@@ -39,6 +41,8 @@ export interface AppOptions {
   readonly packageWaits?: () => void;
   /** What hashing a password costs; the usual where left out. */
   readonly passwordCost?: PasswordCost;
+  /** Where heavy work is done; a pool of its own where left out. */
+  readonly work?: WorkPool;
 }
 
 /** Everything inlined by the built page is its own; nothing is fetched from elsewhere. */
@@ -73,7 +77,7 @@ function serveWeb(app: Express, webRoot: string): void {
 
 /** The server as an Express application: API under /api, the built application beside it. */
 export function createApp(options: AppOptions): Express {
-  const { db, log, instruments = [], now = () => new Date() } = options;
+  const { db, log, instruments = [], now = () => new Date(), work = workPool() } = options;
   const maxBytes = options.maxBodyBytes ?? MAX_BODY_BYTES;
   const people = new PeopleStore(db);
   const app = express();
@@ -82,17 +86,17 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', guard(db, people, now));
   app.use('/api', healthRoutes(db));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
-  app.use('/api', trailRoutes());
-  app.use('/api', jobRoutes(maxBytes));
+  app.use('/api', trailRoutes(addressOf(db), work));
+  app.use('/api', jobRoutes(maxBytes, work));
   app.use('/api', crewRoutes(people, now));
   app.use('/api', shopRoutes());
   app.use('/api', pictureRoutes());
-  app.use('/api', packageImportRoutes());
+  app.use('/api', packageImportRoutes(work));
   app.use('/api', express.json({ limit: maxBytes }));
-  app.use('/api', exchangeRoutes(people, now));
+  app.use('/api', exchangeRoutes(people, now, work));
   app.use('/api', jobCommandRoutes());
   app.use('/api', rodListRoutes());
-  app.use('/api', purgePlanRoutes());
+  app.use('/api', purgePlanRoutes(work));
   app.use('/api', liveRoutes(instruments));
   app.use('/api', commandRoutes(people, now));
   app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined)));

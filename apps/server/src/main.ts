@@ -10,6 +10,7 @@ import { DEMO_ACTOR, demoSignIns, loadDemo, loadDemoPeople } from './demo/load.j
 import { offerFirstRun } from './people/first-run.js';
 import { packageQueue } from './package/queue.js';
 import { RecordStore } from './records/store.js';
+import { workPool } from './work/work-pool.js';
 
 /**
  * Starts the server. Settings come from the environment:
@@ -72,18 +73,23 @@ const codes = await offerFirstRun(db);
 const packages = await packageQueue(db, url, log);
 const packageWaits = (): void => void packages.wake().catch((e: unknown) => log.warn(e, 'queue'));
 const live = liveService(() => everyCompany(db), instruments, log);
-const server = createApp({ db, log, webRoot, instruments, packageWaits }).listen(port, '127.0.0.1', (error?: Error) => {
-  if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
-  process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
-  for (const code of codes) process.stdout.write(`First administrator: open it and type the code ${code}\n`);
-  if (signIns) process.stdout.write(signIns);
-});
+const work = workPool();
+const server = createApp({ db, log, webRoot, instruments, packageWaits, work }).listen(
+  port,
+  '127.0.0.1',
+  (error?: Error) => {
+    if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
+    process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
+    for (const code of codes) process.stdout.write(`First administrator: open it and type the code ${code}\n`);
+    if (signIns) process.stdout.write(signIns);
+  },
+);
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     server.close();
     server.closeAllConnections();
-    void Promise.all([live.close(), packages.close()])
+    void Promise.all([live.close(), packages.close(), work.close()])
       .then(() => db.destroy())
       .finally(() => process.exit(0));
   });

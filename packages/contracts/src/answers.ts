@@ -12,6 +12,8 @@ export interface Problem {
   readonly fields?: readonly FieldProblem[];
   /** On a version conflict: the records as they stand now. */
   readonly current?: readonly unknown[];
+  /** When it may be tried again, s. */
+  readonly afterS?: number;
 }
 
 /** Largest request body, bytes. */

@@ -31,6 +31,11 @@ export interface CsvReport {
   readonly rows: number;
 }
 
+/** Most joints in one list, and problems that are told of it. */
+export const MOST_ROWS = 20_000;
+const MOST_TOLD = 500;
+const TOO_MANY = `at most ${MOST_ROWS} joints in one list: part it`;
+
 type Row = Record<string, string | undefined>;
 
 /** Which cell each column fills; `near part` and `distance in` fill one together. */
@@ -99,6 +104,7 @@ export function readJointCsv(
   const words: CellWords = { lines, tables, system: 'us' };
   const parsed = Papa.parse<Row>(text.replace(/^\uFEFF/, ''), {
     header: true,
+    preview: MOST_ROWS + 1,
     skipEmptyLines: 'greedy',
     transformHeader: (h) => h.trim().toLowerCase(),
   });
@@ -113,13 +119,17 @@ export function readJointCsv(
       ],
     };
   }
+  if (parsed.data.length > MOST_ROWS)
+    return { good: [], rows: parsed.data.length, bad: [{ line: MOST_ROWS + 2, column: 'row', says: TOO_MANY }] };
+  const broken = new Map<number, string[]>();
+  for (const e of parsed.errors) if (e.row !== undefined) broken.set(e.row, [...(broken.get(e.row) ?? []), e.message]);
   const good: Omit<Joint, 'id' | 'sort'>[] = [];
   const bad: CsvProblem[] = [];
   const marks = new Set(takenMarks);
   parsed.data.forEach((row, i) => {
     const problems: CsvProblem[] = [];
     const fail = (column: string, says: string): void => void problems.push({ line: i + 2, column, says });
-    for (const e of parsed.errors.filter((x) => x.row === i)) fail('row', e.message);
+    for (const says of broken.get(i) ?? []) fail('row', says);
     const joint = readRow(row, words, fail);
     if (joint && marks.has(joint.mark)) fail('mark', `"${joint.mark}" is already in this job or above in the file`);
     if (joint && !problems.length) {
@@ -128,5 +138,9 @@ export function readJointCsv(
     }
     bad.push(...problems);
   });
-  return { good, bad, rows: parsed.data.length };
+  const told = bad.slice(0, MOST_TOLD);
+  const last = bad[MOST_TOLD];
+  if (last)
+    told.push({ line: last.line, column: 'row', says: `and ${bad.length - MOST_TOLD} more problems from here on` });
+  return { good, bad: told, rows: parsed.data.length };
 }

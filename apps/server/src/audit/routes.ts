@@ -3,21 +3,32 @@ import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { plain } from '../records/plain.js';
 import { trailPage } from './trail.js';
-import { verifyTrail } from './verify.js';
+import type { WorkPool } from '../work/work-pool.js';
+import { TooManyError } from '../http/errors.js';
 
 /** Entries in one answer. */
 const PAGE = 200;
 
 /** Reading the trail, checking it, and the signatures of a record. */
-export function trailRoutes(): Router {
+export function trailRoutes(url: string, work: WorkPool): Router {
   const router = Router();
+  /** Companies whose trail is being checked now: one check at a time for each. */
+  const checking = new Set<string>();
   router.get('/trail', async (req, res) => {
     const before = Number(req.query['before']);
     const { db, companyId } = storeOf(req);
     res.json(await trailPage(db, companyId, Number.isSafeInteger(before) && before > 0 ? before : null, PAGE));
   });
   router.post('/trail/check', async (req, res) => {
-    res.json(await verifyTrail(storeOf(req).db, accountOf(req).companyId));
+    const { id, companyId } = accountOf(req);
+    if (checking.has(companyId))
+      throw new TooManyError('This trail is being checked already. Wait for that answer.', 5);
+    checking.add(companyId);
+    try {
+      res.json(await work.run(id, 'trail', { url, companyId }));
+    } finally {
+      checking.delete(companyId);
+    }
   });
   router.get('/signatures/:id', async (req, res) => {
     const recordId = parse<string>(idSchema, req.params['id']);

@@ -7,9 +7,9 @@ import {
   type IntakeAnswer,
   type JobFile,
 } from '@hephaist/contracts';
-import { readPackage } from '../package/read.js';
 import type { Account } from '../people/people-store.js';
 import type { TakenPicture } from '../pictures/picture.js';
+import type { WorkPool } from '../work/work-pool.js';
 import type { Signer } from '../records/put.js';
 import { hashOfText } from '../records/hash.js';
 import type { RecordStore } from '../records/store.js';
@@ -22,10 +22,11 @@ interface Read {
 }
 
 /** Reads what came in and judges it as hard as a command. @throws ContractError naming the place */
-async function read({ type, bytes }: CameIn): Promise<Read> {
+async function read({ type, bytes }: CameIn, person: string, work: WorkPool): Promise<Read> {
   if (type === 'package') {
-    const { raw, file, pictures } = await readPackage(bytes);
-    return judged(raw, file, pictures);
+    const outcome = await work.run(person, 'package', bytes);
+    if ('problems' in outcome) throw new ContractError(outcome.problems);
+    return judged(outcome.raw, outcome.file, outcome.pictures);
   }
   const raw: unknown = JSON.parse(bytes.toString('utf8'));
   return judged(raw, parseJobFile(raw), []);
@@ -42,10 +43,16 @@ function judged(raw: unknown, file: JobFile, pictures: readonly TakenPicture[]):
  * Brings a job's file or package in. What holds evidence, or what its bringer may not write, waits for a person of
  * quality; nothing of it is on file until then. The same sent again gets the same answer.
  */
-export async function bringIn(store: RecordStore, by: Account, id: string, came: CameIn): Promise<IntakeAnswer> {
+export async function bringIn(
+  store: RecordStore,
+  by: Account,
+  id: string,
+  came: CameIn,
+  work: WorkPool,
+): Promise<IntakeAnswer> {
   const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hashOfText(came.bytes));
   if (before) return { ...before, waits: null };
-  const { file, pictures } = await read(came);
+  const { file, pictures } = await read(came, by.id, work);
   await mustBeNew(store, file);
   if (mustBeCountersigned(file, by.roles)) {
     const waits = { id, jobName: file.job.name, brings: broughtBy(file), hash: hashOfText(came.bytes), ...came };
@@ -56,15 +63,16 @@ export async function bringIn(store: RecordStore, by: Account, id: string, came:
 }
 
 /** Takes a waiting file in, signed by a person of quality: all of it or nothing. @throws NotFoundError */
-export async function countersign(store: RecordStore, id: string, signer: Signer): Promise<IntakeAnswer> {
+export async function countersign(
+  store: RecordStore,
+  id: string,
+  signer: Signer,
+  work: WorkPool,
+): Promise<IntakeAnswer> {
   const waiting = await takeWaiting(store, id);
   const hash = hashOfText(waiting.bytes);
   const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hash);
-  const done = before ?? (await importJob(store, ...(await importOf(waiting, id, signer, hash))));
-  return { ...done, waits: null };
-}
-
-async function importOf(came: CameIn, id: string, signer: Signer, hash: string) {
-  const { file, pictures } = await read(came);
-  return [file, id, { pictures, hash, signer }] as const;
+  if (before) return { ...before, waits: null };
+  const { file, pictures } = await read(waiting, signer.id, work);
+  return { ...(await importJob(store, file, id, { pictures, hash, signer })), waits: null };
 }

@@ -5,6 +5,7 @@ import { idParam } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { guesses } from '../people/routes.js';
 import { checkAgain } from '../people/sign-in.js';
+import type { WorkPool } from '../work/work-pool.js';
 import { bringIn, countersign } from './bring-in.js';
 import { exportJob } from './job-file.js';
 import { refuseWaiting, waitingFiles, type CameIn } from './waiting-files.js';
@@ -12,21 +13,21 @@ import { refuseWaiting, waitingFiles, type CameIn } from './waiting-files.js';
 /** 201 where it is in, 202 where it waits for a signature. */
 const answer = (res: Response, is: IntakeAnswer): void => void res.status(is.waits ? 202 : 201).json(is);
 
-async function take(req: Request, res: Response, came: CameIn): Promise<void> {
-  answer(res, await bringIn(storeOf(req), accountOf(req), idParam(req), came));
+async function take(req: Request, res: Response, came: CameIn, work: WorkPool): Promise<void> {
+  answer(res, await bringIn(storeOf(req), accountOf(req), idParam(req), came, work));
 }
 
 /** A package comes in as it is; before anything reads bodies as JSON. */
-export function packageImportRoutes(): Router {
+export function packageImportRoutes(work: WorkPool): Router {
   const router = Router();
   router.post('/import-package/:id', express.raw({ type: () => true, limit: MOST_PACKAGE_BYTES }), (req, res) =>
-    take(req, res, { type: 'package', bytes: Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0) }),
+    take(req, res, { type: 'package', bytes: Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0) }, work),
   );
   return router;
 }
 
 /** Export of a job as one JSON file, import of such a file, and what waits to be countersigned. */
-export function exchangeRoutes(people: PeopleStore, now: () => Date): Router {
+export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkPool): Router {
   const router = Router();
   router.get('/jobs/:id/export', async (req, res) => {
     const text = await exportJob(storeOf(req), idParam(req));
@@ -34,7 +35,7 @@ export function exchangeRoutes(people: PeopleStore, now: () => Date): Router {
     res.send(text);
   });
   router.post('/import/:id', (req, res) =>
-    take(req, res, { type: 'job', bytes: Buffer.from(JSON.stringify(req.body ?? null)) }),
+    take(req, res, { type: 'job', bytes: Buffer.from(JSON.stringify(req.body ?? null)) }, work),
   );
   router.get('/waiting-files', async (req, res) => {
     res.json(await waitingFiles(storeOf(req)));
@@ -43,7 +44,7 @@ export function exchangeRoutes(people: PeopleStore, now: () => Date): Router {
     const [id, account] = [parse<string>(idSchema, req.params['id']), accountOf(req)];
     const { password } = parse<{ password: string }>(countersignSchema, req.body ?? {});
     await checkAgain(people, account.name, password, now(), 'password');
-    answer(res, await countersign(storeOf(req), id, account));
+    answer(res, await countersign(storeOf(req), id, account, work));
   });
   router.post('/waiting-files/:id/refuse', async (req, res) => {
     await refuseWaiting(storeOf(req), parse<string>(idSchema, req.params['id']));

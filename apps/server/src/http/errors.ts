@@ -28,7 +28,18 @@ export class SignedOutError extends Error {
 /** Signed in, but not in a role that may. */
 export class ForbiddenError extends Error {}
 
-export class TooManyError extends Error {}
+export class TooManyError extends Error {
+  /** @param afterS when it may be tried again, s */
+  constructor(
+    message: string,
+    readonly afterS = 60,
+  ) {
+    super(message);
+  }
+}
+
+/** The server has too much to do just now; the same may be tried again. */
+export class BusyError extends Error {}
 
 interface PgError extends Error {
   code?: string;
@@ -81,7 +92,9 @@ export function problemOf(error: unknown): Problem {
   if (error instanceof RefusedError) return { title: 'Not allowed', status: 409, detail: e.message };
   if (error instanceof SignedOutError) return { title: 'Signed out', status: 401, detail: e.message };
   if (error instanceof ForbiddenError) return { title: 'Not for your role', status: 403, detail: e.message };
-  if (error instanceof TooManyError) return { title: 'Too many tries', status: 429, detail: e.message };
+  if (error instanceof TooManyError)
+    return { title: 'Too many tries', status: 429, detail: e.message, afterS: error.afterS };
+  if (error instanceof BusyError) return { title: 'Busy', status: 503, detail: e.message, afterS: 10 };
   if (error instanceof NotFoundError) return { title: 'Not found', status: 404, detail: e.message };
   if (e.type === 'entity.too.large')
     return { title: 'Too large', status: 413, detail: `At most ${MAX_BODY_SAYS} at once.` };
@@ -117,7 +130,8 @@ export function problemOf(error: unknown): Problem {
 }
 
 export function sendProblem(res: Response, problem: Problem): void {
-  if (problem.status === 503) res.setHeader('Retry-After', '2');
+  const afterS = problem.afterS ?? (problem.status === 503 ? 2 : null);
+  if (afterS !== null) res.setHeader('Retry-After', String(Math.max(1, Math.ceil(afterS))));
   res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }
 

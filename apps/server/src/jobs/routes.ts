@@ -1,9 +1,9 @@
 import type { Job, JobDetail, JobSummary, JointPage } from '@hephaist/contracts';
-import { idSchema, jobSchema, parse, readJointCsv } from '@hephaist/contracts';
+import { idSchema, jobSchema, parse } from '@hephaist/contracts';
 import { Router, text, type Request } from 'express';
-import { storeOf } from '../access/guard.js';
+import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';
-import { tablesOf } from '../shop/shop.js';
+import type { WorkPool } from '../work/work-pool.js';
 import { copyJob } from './copy.js';
 
 const PAGE = 1000;
@@ -28,7 +28,7 @@ function cursorOf(value: unknown): { sort: number; id: string } | null {
 }
 
 /** Reading jobs: list, one with its lines, its joints by page, its log; and checking a joint list in CSV. */
-export function jobRoutes(maxBytes: number): Router {
+export function jobRoutes(maxBytes: number, work: WorkPool): Router {
   const router = Router();
   router.get('/jobs', async (req, res) => {
     const jobs = await storeOf(req).jobSummaries();
@@ -68,14 +68,13 @@ export function jobRoutes(maxBytes: number): Router {
   router.post('/jobs/:id/joints/check-csv', text({ type: '*/*', limit: maxBytes }), async (req, res) => {
     const store = storeOf(req);
     const job = await jobOf(req);
-    const [lines, joints, tables] = await Promise.all([
+    const [lines, joints, rows] = await Promise.all([
       store.list('line', { job_id: job.id }),
       store.list('joint', { job_id: job.id }),
-      tablesOf(store),
+      store.list('own_row'),
     ]);
-    res.json(
-      readJointCsv(typeof req.body === 'string' ? req.body : '', lines, new Set(joints.map((j) => j.mark)), tables),
-    );
+    const list = typeof req.body === 'string' ? req.body : '';
+    res.json(await work.run(accountOf(req).id, 'csv', { text: list, lines, marks: joints.map((j) => j.mark), rows }));
   });
   return router;
 }

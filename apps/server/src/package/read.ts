@@ -8,31 +8,19 @@ import {
   type JobFile,
   type Manifest,
 } from '@hephaist/contracts';
-import { sha256Bytes } from '@hephaist/core';
-import { unzipSync } from 'fflate';
 import { pictureFacts, type TakenPicture } from '../pictures/picture.js';
+import { hashOfText } from '../records/hash.js';
+import { unzip } from './unzip.js';
 
-/** Most bytes that a package may unfold to. */
-const MOST_UNFOLDED = 1024 * 1024 * 1024;
+/** A package as it was read. */
+export interface ReadPackage {
+  /** Its job's file as it stands in it. */
+  readonly raw: unknown;
+  readonly file: JobFile;
+  readonly pictures: readonly TakenPicture[];
+}
 
 const no = (field: string, says: string): ContractError => new ContractError([{ field, says }]);
-
-/** The files of a ZIP, unless they unfold to more than anybody hands over. */
-function unfold(bytes: Uint8Array): Record<string, Uint8Array> {
-  let sum = 0;
-  try {
-    return unzipSync(bytes, {
-      filter: (f) => {
-        sum += f.originalSize;
-        if (sum > MOST_UNFOLDED) throw no('package', 'it unfolds to more than 1 GB');
-        return true;
-      },
-    });
-  } catch (e) {
-    if (e instanceof ContractError) throw e;
-    throw no('package', 'this is not a whole ZIP file');
-  }
-}
 
 const json = (bytes: Uint8Array, path: string): unknown => {
   try {
@@ -46,28 +34,26 @@ const json = (bytes: Uint8Array, path: string): unknown => {
  * Reads a package: every file must be as the manifest says, none missing and none besides.
  * @throws ContractError naming the file
  */
-export async function readPackage(
-  bytes: Uint8Array,
-): Promise<{ raw: unknown; file: JobFile; pictures: TakenPicture[] }> {
-  const files = unfold(bytes);
-  const listed = files['manifest.json'];
+export async function readPackage(bytes: Buffer): Promise<ReadPackage> {
+  const files = await unzip(bytes);
+  const listed = files.get('manifest.json');
   if (!listed) throw no('manifest.json', 'missing: this is not a Hephaist package');
   const manifest = parse<Manifest>(manifestSchema, json(listed, 'manifest.json'), 'manifest.');
   const known = new Map(manifest.files.map((f) => [f.path, f]));
-  for (const path of Object.keys(files))
+  for (const path of files.keys())
     if (path !== 'manifest.json' && !known.has(path)) throw no(path, 'not in the manifest');
   for (const { path, sha256 } of manifest.files) {
-    const own = files[path];
+    const own = files.get(path);
     if (!own) throw no(path, 'in the manifest and not in the package');
-    if (sha256Bytes(own) !== sha256) throw no(path, 'changed since the package was built');
+    if (hashOfText(own) !== sha256) throw no(path, 'changed since the package was built');
   }
-  const job = files[JOB_FILE_NAME];
+  const job = files.get(JOB_FILE_NAME);
   if (!job) throw no(JOB_FILE_NAME, 'missing');
   const pictures: TakenPicture[] = [];
   for (const { path, sha256 } of manifest.files) {
     const id = PICTURE_NAME.exec(path)?.[1];
     if (!id) continue;
-    const own = Buffer.from(files[path] as Uint8Array);
+    const own = files.get(path) as Buffer;
     pictures.push({ id, hash: sha256, bytes: own, ...(await pictureFacts(own)) });
   }
   const raw = json(job, JOB_FILE_NAME);

@@ -4,7 +4,7 @@ import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
 import { importJob } from '../exchange/job-file.js';
 import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
-import { outcomeOf, runPurge } from './run.js';
+import { outcomeOf, type PurgeTask } from './outcome.js';
 
 let h: Harness;
 const file = demoFile();
@@ -16,6 +16,7 @@ beforeAll(async () => {
 });
 afterAll(() => h.close());
 
+const here = (task: PurgeTask) => Promise.resolve(outcomeOf(task));
 const post = (body: object, lineId = oxygen.id) => h.as().post(`/api/lines/${lineId}/purge-plan.pdf`).send(body);
 
 describe('the purge plan of a line as PDF', () => {
@@ -24,7 +25,7 @@ describe('the purge plan of a line as PDF', () => {
     expect(answer.status).toBe(200);
     const { pages, words } = await readPdf(answer.body as Buffer);
     expect(pages).toBe(1);
-    const { purge, rests, markOf } = await purgePlanOf(h.store, oxygen.id, parsePurgePlanRequest(asked));
+    const { purge, rests, markOf } = await purgePlanOf(h.store, oxygen.id, parsePurgePlanRequest(asked), here);
     expect(purge.stages.length).toBeGreaterThan(1);
     for (const s of purge.stages) {
       expect(words).toContain(s.vent);
@@ -36,7 +37,7 @@ describe('the purge plan of a line as PDF', () => {
   });
   it('leaves out what is brazed and accepted, and takes a stricter limit of a procedure', async () => {
     const air = file.lines.find((l) => l.name === 'Surgery air')!;
-    const { purge, rests } = await purgePlanOf(h.store, air.id, parsePurgePlanRequest(asked));
+    const { purge, rests } = await purgePlanOf(h.store, air.id, parsePurgePlanRequest(asked), here);
     const planned = new Set(purge.stages.flatMap((s) => s.joints));
     const made = file.logs.filter((l) => l.visual === 'accepted' && rests.plans.has(l.jointId));
     expect(made.length).toBeGreaterThan(0);
@@ -62,7 +63,6 @@ describe('the purge plan of a line as PDF', () => {
       mostPa: 1e4,
     });
     const task = { net: bad, wishes: { limit: 0.01, minutesPerJoint: 8, usableM3: 5 } };
-    expect(outcomeOf(task)).toHaveProperty('problems');
-    await expect(runPurge(task)).rejects.toThrow('no nitrogen source');
+    expect(JSON.stringify(outcomeOf(task))).toContain('no nitrogen source');
   });
 });

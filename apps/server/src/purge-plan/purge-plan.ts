@@ -10,9 +10,9 @@ import {
 import { CYLINDER_RESERVE, CYLINDERS, InputError, type LinePurge, type UnitSystem } from '@hephaist/core';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
+import type { PurgeOutcome, PurgeTask } from './outcome.js';
 import type { RecordStore } from '../records/store.js';
 import { shopFor } from '../shop/shop.js';
-import { runPurge } from './run.js';
 
 const requestSchema = yup
   .object({
@@ -57,6 +57,7 @@ export async function purgePlanOf(
   store: RecordStore,
   lineId: string,
   request: PurgePlanRequest,
+  workOut: (task: PurgeTask) => Promise<PurgeOutcome>,
 ): Promise<PurgePlanOfLine> {
   const line = await store.find('line', lineId);
   const job = line && (await store.find('job', line.jobId));
@@ -73,19 +74,15 @@ export async function purgePlanOf(
   );
   const rests = purgeOfLine(line, joints, planner(job, lines, shop), (id) => visual.get(id) === 'accepted');
   const cylinder = CYLINDERS.find((c) => c.id === request.cylinder);
-  try {
-    const purge = await runPurge({
-      net: rests.net,
-      wishes: {
-        limit: rests.limit.limit,
-        minutesPerJoint: request.minutes,
-        usableM3: (1 - CYLINDER_RESERVE) * (cylinder?.nominalM3 ?? 0),
-      },
-    });
-    const marks = new Map(joints.map((j) => [j.id, j.mark]));
-    return { jobName: job.name, line, rests, purge, markOf: (id) => marks.get(id) ?? id };
-  } catch (e) {
-    if (e instanceof InputError) throw new ContractError(e.problems);
-    throw e;
-  }
+  const outcome = await workOut({
+    net: rests.net,
+    wishes: {
+      limit: rests.limit.limit,
+      minutesPerJoint: request.minutes,
+      usableM3: (1 - CYLINDER_RESERVE) * (cylinder?.nominalM3 ?? 0),
+    },
+  });
+  if ('problems' in outcome) throw new ContractError(outcome.problems);
+  const marks = new Map(joints.map((j) => [j.id, j.mark]));
+  return { jobName: job.name, line, rests, purge: outcome.plan, markOf: (id) => marks.get(id) ?? id };
 }

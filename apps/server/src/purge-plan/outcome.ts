@@ -1,0 +1,18 @@
+import { InputError, planLinePurge, type LinePurge, type LinePurgeWishes, type PurgeNetwork } from '@hephaist/core';
+
+/** What is to be worked out. */
+export interface PurgeTask {
+  readonly net: PurgeNetwork;
+  readonly wishes: Omit<LinePurgeWishes, 'going'>;
+}
+export type PurgeOutcome = { readonly plan: LinePurge } | { readonly problems: InputError['problems'] };
+
+/** Works it out; what is wrong with the line is an outcome too. */
+export function outcomeOf({ net, wishes }: PurgeTask): PurgeOutcome {
+  try {
+    return { plan: planLinePurge(net, wishes) };
+  } catch (e) {
+    if (e instanceof InputError) return { problems: e.problems };
+    throw e;
+  }
+}

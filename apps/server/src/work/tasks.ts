@@ -1,0 +1,46 @@
+import { ContractError, readJointCsv, type CsvReport, type Line, type OwnRowRecord } from '@hephaist/contracts';
+import { catalogueWith, type FieldProblem } from '@hephaist/core';
+import { verifyTrail } from '../audit/verify.js';
+import { connect } from '../db/connect.js';
+import { readPackage, type ReadPackage } from '../package/read.js';
+import { outcomeOf } from '../purge-plan/outcome.js';
+
+/** A list of joints to be read, and what it is read against. */
+export interface CsvTask {
+  readonly text: string;
+  readonly lines: readonly Line[];
+  readonly marks: readonly string[];
+  readonly rows: readonly OwnRowRecord[];
+}
+
+const csv = ({ text, lines, marks, rows }: CsvTask): CsvReport =>
+  readJointCsv(text, lines, new Set(marks), catalogueWith(rows));
+
+/** A package as it was read, or what is wrong with it: errors do not keep their class between threads. */
+export type PackageOutcome = ReadPackage | { readonly problems: readonly FieldProblem[] };
+
+async function packaged(bytes: Uint8Array): Promise<PackageOutcome> {
+  try {
+    return await readPackage(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
+  } catch (e) {
+    if (e instanceof ContractError) return { problems: e.problems };
+    throw e;
+  }
+}
+
+/** Checks a company's trail over a connection of its own. */
+async function trail({ url, companyId }: { readonly url: string; readonly companyId: string }) {
+  const db = connect(url);
+  try {
+    return await verifyTrail(db, companyId);
+  } finally {
+    await db.destroy();
+  }
+}
+
+/** Everything that takes long enough to keep others waiting, and is done beside the server's own thread. */
+export const TASKS = { purge: outcomeOf, csv, package: packaged, trail };
+export type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;
+export type TaskInput<K extends TaskName> = Parameters<Tasks[K]>[0];
+export type TaskOutcome<K extends TaskName> = Awaited<ReturnType<Tasks[K]>>;

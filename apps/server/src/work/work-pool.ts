@@ -1,0 +1,83 @@
+import { existsSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import { pool, Promise as PoolPromise } from 'workerpool';
+import { BusyError, TooManyError } from '../http/errors.js';
+import { TASKS, type TaskInput, type TaskName, type TaskOutcome } from './tasks.js';
+
+/** How long each may take, ms: then its worker is ended and the next one begins. */
+const DEADLINES: Readonly<Record<TaskName, number>> = { purge: 60_000, csv: 30_000, package: 180_000, trail: 300_000 };
+/** Tasks of one person at once, running or waiting; and tasks that wait for a worker. */
+export const MOST_OF_ONE = 2;
+const MOST_WAITING = 16;
+
+/** Does one task somewhere. */
+export interface Runner {
+  readonly run: (task: TaskName, input: unknown, deadlineMs: number) => Promise<unknown>;
+  readonly close: () => Promise<unknown>;
+}
+
+/** Run from source there is no bundled worker, and the work is done in place. */
+const inPlace: Runner = {
+  run: async (task, input) => (TASKS[task] as (x: unknown) => unknown)(input),
+  close: () => Promise.resolve(),
+};
+
+const full = (): BusyError => new BusyError('Too much is being worked out just now. Nothing was half-saved.');
+
+/** Runs tasks in threads, as many as there are processors to spare. */
+export function inThreads(script: string, threads = Math.max(1, Math.min(4, availableParallelism() - 1))): Runner {
+  const workers = pool(script, { maxWorkers: threads, maxQueueSize: MOST_WAITING, workerType: 'thread' });
+  return {
+    run: async (task, input, deadlineMs) => {
+      try {
+        return await workers.exec(task, [input]).timeout(deadlineMs);
+      } catch (e) {
+        if (e instanceof PoolPromise.TimeoutError)
+          throw new BusyError(`It took longer than ${Math.round(deadlineMs / 1000)} s and was given up.`);
+        if (/queue size/i.test((e as Error).message)) throw full();
+        throw e;
+      }
+    },
+    close: () => Promise.resolve(workers.terminate(true)),
+  };
+}
+
+const WORKER = fileURLToPath(new URL('./work-worker.mjs', import.meta.url));
+
+export interface WorkPool {
+  /**
+   * Does a task for a person, in turn.
+   * @throws TooManyError where the person has too many already, BusyError where too much waits or it takes too long
+   */
+  readonly run: <K extends TaskName>(person: string, task: K, input: TaskInput<K>) => Promise<TaskOutcome<K>>;
+  readonly close: () => Promise<unknown>;
+}
+
+/** One pool for all heavy work, bounded, and fair by person. */
+export function workPool(
+  runner: Runner = existsSync(WORKER) ? inThreads(WORKER) : inPlace,
+  deadlines: Readonly<Record<TaskName, number>> = DEADLINES,
+): WorkPool {
+  const at = new Map<string, number>();
+  return {
+    run: async <K extends TaskName>(person: string, task: K, input: TaskInput<K>) => {
+      const own = at.get(person) ?? 0;
+      if (own >= MOST_OF_ONE)
+        throw new TooManyError(
+          `${own} things that take long are worked out for you already. Wait for their answers.`,
+          5,
+        );
+      at.set(person, own + 1);
+      try {
+        // What the task of this name answers, whichever thread it ran in.
+        return (await runner.run(task, input, deadlines[task])) as TaskOutcome<K>;
+      } finally {
+        const left = (at.get(person) ?? 1) - 1;
+        if (left) at.set(person, left);
+        else at.delete(person);
+      }
+    },
+    close: () => runner.close(),
+  };
+}
