@@ -1,12 +1,12 @@
 import { MAX_BODY_BYTES } from '@hephaist/contracts';
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import helmet from 'helmet';
 import type { Knex } from 'knex';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
-import { guard } from './access/guard.js';
+import { guard, isSignedIn } from './access/guard.js';
 import { trailRoutes } from './audit/routes.js';
 import { crewRoutes } from './crew/routes.js';
 import { exchangeRoutes, packageImportRoutes } from './exchange/routes.js';
@@ -41,6 +41,8 @@ export interface AppOptions {
   readonly packageWaits?: () => void;
   /** What hashing a password costs; the usual where left out. */
   readonly passwordCost?: PasswordCost;
+  /** Proxies whose word on address and TLS is taken, as Express reads them ("loopback", an address); none otherwise. */
+  readonly trustProxy?: string;
   /** Where heavy work is done; a pool of its own where left out. */
   readonly work?: WorkPool;
 }
@@ -57,6 +59,12 @@ const security = helmet({
   },
   strictTransportSecurity: false,
 });
+
+/** What came by TLS is to come by TLS from now on. */
+const onlyByTls: RequestHandler = (req, res, next) => {
+  if (req.secure) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
+  next();
+};
 
 function serveWeb(app: Express, webRoot: string): void {
   app.use(
@@ -82,7 +90,8 @@ export function createApp(options: AppOptions): Express {
   const people = new PeopleStore(db);
   const app = express();
   app.disable('x-powered-by');
-  app.use(security, compression());
+  app.set('trust proxy', options.trustProxy ?? false);
+  app.use(security, onlyByTls, compression());
   app.use('/api', guard(db, people, now));
   app.use('/api', healthRoutes(db));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
@@ -93,13 +102,16 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', pictureRoutes());
   app.use('/api', packageImportRoutes(work));
   app.use('/api', express.json({ limit: maxBytes }));
-  app.use('/api', exchangeRoutes(people, now, work));
+  app.use('/api', exchangeRoutes(people, work));
   app.use('/api', jobCommandRoutes());
   app.use('/api', rodListRoutes());
   app.use('/api', purgePlanRoutes(work));
-  app.use('/api', liveRoutes(instruments));
-  app.use('/api', commandRoutes(people, now));
-  app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined)));
+  app.use(
+    '/api',
+    liveRoutes(instruments, (req) => isSignedIn(people, req, now)),
+  );
+  app.use('/api', commandRoutes(people));
+  app.use('/api', packageRoutes(people, options.packageWaits ?? (() => undefined)));
   app.use('/api', (_req, res) =>
     sendProblem(res, { title: 'Not found', status: 404, detail: 'Nothing answers at this address.' }),
   );

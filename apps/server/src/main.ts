@@ -15,7 +15,7 @@ import { workPool } from './work/work-pool.js';
 /**
  * Starts the server. Settings come from the environment:
  * DATABASE_URL, HEPHAIST_PORT, HEPHAIST_WEB (folder of the built application), HEPHAIST_DEMO (off: no demo),
- * HEPHAIST_INSTRUMENTS (sets of instruments at the purge, see live/instruments.ts).
+ * HEPHAIST_TRUST_PROXY (proxies whose word on address and TLS is taken), HEPHAIST_INSTRUMENTS (sets of instruments at the purge, see live/instruments.ts).
  * `--user-entries` only answers whether a person has entered anything: exit code 10 if so.
  */
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
@@ -74,16 +74,21 @@ const packages = await packageQueue(db, url, log);
 const packageWaits = (): void => void packages.wake().catch((e: unknown) => log.warn(e, 'queue'));
 const live = liveService(() => everyCompany(db), instruments, log);
 const work = workPool();
-const server = createApp({ db, log, webRoot, instruments, packageWaits, work }).listen(
-  port,
-  '127.0.0.1',
-  (error?: Error) => {
-    if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
-    process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
-    for (const code of codes) process.stdout.write(`First administrator: open it and type the code ${code}\n`);
-    if (signIns) process.stdout.write(signIns);
-  },
-);
+const trustProxy = process.env['HEPHAIST_TRUST_PROXY'];
+const server = createApp({
+  db,
+  log,
+  webRoot,
+  instruments,
+  packageWaits,
+  work,
+  ...(trustProxy ? { trustProxy } : {}),
+}).listen(port, '127.0.0.1', (error?: Error) => {
+  if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
+  process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);
+  for (const code of codes) process.stdout.write(`First administrator: open it and type the code ${code}\n`);
+  if (signIns) process.stdout.write(signIns);
+});
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {

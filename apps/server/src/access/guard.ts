@@ -8,7 +8,8 @@ import { LONGEST_MS, whoIs } from '../people/sign-in.js';
 import { RecordStore } from '../records/store.js';
 import { deedOf } from './route-deeds.js';
 
-const COOKIE = 'hephaist';
+/** By TLS its name binds it to this host and to TLS. */
+const cookieName = (req: Request): string => (req.secure ? '__Host-hephaist' : 'hephaist');
 
 interface Signed {
   readonly account: Account;
@@ -28,13 +29,20 @@ export const accountOf = (req: Request): Account => signedOf(req).account;
 /** The records of the company of who asks; there is no other way to them from a route. */
 export const storeOf = (req: Request): RecordStore => signedOf(req).store;
 
-export const tokenOf = (req: Request): string | undefined => parseCookie(req.headers.cookie ?? '')[COOKIE];
+export const tokenOf = (req: Request): string | undefined => parseCookie(req.headers.cookie ?? '')[cookieName(req)];
+
+/** Whether who asked is signed in still. */
+export const isSignedIn = (people: PeopleStore, req: Request, now: () => Date): Promise<boolean> =>
+  whoIs(people, tokenOf(req), now()).then(
+    () => true,
+    (e: unknown) => !(e instanceof SignedOutError),
+  );
 
 /** Gives the browser its token: no script reads it, no other site sends it. */
 export function giveToken(req: Request, res: Response, token: string | null): void {
   const options = { httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure } as const;
-  if (token) res.cookie(COOKIE, token, { ...options, maxAge: LONGEST_MS });
-  else res.clearCookie(COOKIE, options);
+  if (token) res.cookie(cookieName(req), token, { ...options, maxAge: LONGEST_MS });
+  else res.clearCookie(cookieName(req), options);
 }
 
 /** @throws ForbiddenError with who may, where the one who asks may not */
@@ -48,6 +56,9 @@ export function mustBeAllowed(account: Account, deed: Deed): void {
   );
 }
 
+/** Whether a page of this origin is one of ours. */
+const isOwn = (origin: string, host: string): boolean => URL.canParse(origin) && new URL(origin).host === host;
+
 /**
  * Stands before every route: finds out who asks and whether that role may. What is not in the table of routes does
  * not answer; a write that another site had the browser send is refused.
@@ -57,6 +68,8 @@ export function guard(db: Knex, people: PeopleStore, now: () => Date): RequestHa
     const deed = deedOf(req.method === 'HEAD' ? 'GET' : req.method, req.path);
     const site = req.headers['sec-fetch-site'];
     if (req.method !== 'GET' && site && site !== 'same-origin' && site !== 'none')
+      throw new ForbiddenError('Asked by another site.');
+    if (req.method !== 'GET' && req.headers.origin && !isOwn(req.headers.origin, req.host))
       throw new ForbiddenError('Asked by another site.');
     if (deed === 'open') return next();
     const account = await whoIs(people, tokenOf(req), now());

@@ -9,6 +9,7 @@ import * as pressureTests from './0009-pressure-tests.js';
 import * as handOvers from './0010-hand-overs.js';
 import * as intakes from './0011-intakes.js';
 import * as ofOneJob from './0012-of-one-job.js';
+import * as limits from './0013-limits.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -31,6 +32,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0010-hand-overs', up: handOvers.up },
   { name: '0011-intakes', up: intakes.up },
   { name: '0012-of-one-job', up: ofOneJob.up },
+  { name: '0013-limits', up: limits.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -3,7 +3,6 @@ import express, { Router, type Request, type Response } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { idParam } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
-import { guesses } from '../people/routes.js';
 import { checkAgain } from '../people/sign-in.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { bringIn, countersign } from './bring-in.js';
@@ -27,7 +26,7 @@ export function packageImportRoutes(work: WorkPool): Router {
 }
 
 /** Export of a job as one JSON file, import of such a file, and what waits to be countersigned. */
-export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkPool): Router {
+export function exchangeRoutes(people: PeopleStore, work: WorkPool): Router {
   const router = Router();
   router.get('/jobs/:id/export', async (req, res) => {
     const text = await exportJob(storeOf(req), idParam(req));
@@ -40,10 +39,10 @@ export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkP
   router.get('/waiting-files', async (req, res) => {
     res.json(await waitingFiles(storeOf(req)));
   });
-  router.post('/waiting-files/:id/countersign', guesses, async (req, res) => {
+  router.post('/waiting-files/:id/countersign', async (req, res) => {
     const [id, account] = [parse<string>(idSchema, req.params['id']), accountOf(req)];
     const { password } = parse<{ password: string }>(countersignSchema, req.body ?? {});
-    await checkAgain(people, account.name, password, now(), 'password');
+    await checkAgain(people, account, password, 'password');
     answer(res, await countersign(storeOf(req), id, account, work));
   });
   router.post('/waiting-files/:id/refuse', async (req, res) => {

@@ -12,6 +12,8 @@ import { tellStandIn } from './stand-in-control.js';
 
 /** How often the database is asked for news, and the browser told that the server lives, ms. */
 const ASK_MS = 400;
+/** How often it is asked whether who listens is signed in still, ms. */
+const SIGNED_IN_MS = 3000;
 /** Rows in one message. */
 const AT_ONCE = 4000;
 
@@ -26,13 +28,19 @@ async function detailOf(store: RecordStore, id: string): Promise<SessionDetail> 
  * Sends a session's trace as it grows: only rows that the database has. A browser that comes back names the last row
  * it saw, and goes on from there.
  */
-async function stream(store: RecordStore, id: string, from: number, res: Response): Promise<void> {
+async function stream(
+  store: RecordStore,
+  id: string,
+  from: number,
+  res: Response,
+  signedIn: () => Promise<boolean>,
+): Promise<void> {
   res.writeHead(200, {
     'Content-Type': 'text/event-stream',
     'Cache-Control': 'no-store, no-transform',
     Connection: 'keep-alive',
   });
-  let [after, marks, closed] = [from, -1, false];
+  let [after, marks, closed, asked] = [from, -1, false, Date.now()];
   const send = (event: string, data: unknown): void =>
     void res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
   res.on('close', () => (closed = true));
@@ -49,6 +57,10 @@ async function stream(store: RecordStore, id: string, from: number, res: Respons
     } catch {
       // The database is away: the browser hears nothing and says so; it is tried again.
     }
+    if (Date.now() - asked >= SIGNED_IN_MS) {
+      asked = Date.now();
+      if (!(await signedIn())) return void res.end();
+    }
     await new Promise((next) => setTimeout(next, ASK_MS));
   }
 }
@@ -59,7 +71,7 @@ const afterOf = (req: Request): number => {
 };
 
 /** Purge sessions of a job, the stream of one, its trace as CSV, and the knobs of the stand-ins. */
-export function liveRoutes(sets: readonly ReachableSet[]): Router {
+export function liveRoutes(sets: readonly ReachableSet[], signedIn: (req: Request) => Promise<boolean>): Router {
   const router = Router();
   router.get('/instruments', (_req, res) => {
     res.json(sets.map(({ id, name, devices, standIn }) => ({ id, name, devices, standIn })));
@@ -81,7 +93,7 @@ export function liveRoutes(sets: readonly ReachableSet[]): Router {
   router.get('/sessions/:id/stream', async (req, res) => {
     const store = storeOf(req);
     await detailOf(store, idParam(req));
-    await stream(store, idParam(req), afterOf(req), res);
+    await stream(store, idParam(req), afterOf(req), res, () => signedIn(req));
   });
   router.get('/sessions/:id/trace.csv', async (req, res) => {
     const store = storeOf(req);

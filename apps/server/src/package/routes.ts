@@ -6,21 +6,20 @@ import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
-import { guesses } from '../people/routes.js';
 import { checkAgain } from '../people/sign-in.js';
 import { handOver, handOversOf } from './hand-over.js';
 import { partsOf } from './parts.js';
 
 /** Handing a job over, how its packages stand, and the packages themselves. */
-export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => void): Router {
+export function packageRoutes(people: PeopleStore, wake: () => void): Router {
   const router = Router();
   router.get('/jobs/:id/hand-overs', async (req, res) => {
     res.json(await handOversOf(storeOf(req), idParam(req)));
   });
-  router.post('/jobs/:id/hand-overs', guesses, async (req, res) => {
+  router.post('/jobs/:id/hand-overs', async (req, res) => {
     const [store, account, jobId] = [storeOf(req), accountOf(req), idParam(req)];
     const { password, ...request } = parse<HandOverRequest>(handOverRequestSchema, req.body);
-    await checkAgain(people, account.name, password, now(), 'password');
+    await checkAgain(people, account, password, 'password');
     if (!(await store.find('job', jobId))) throw new NotFoundError('No such job here.');
     res.status(201).json(await handOver(store, jobId, request, account, account.company));
     wake();

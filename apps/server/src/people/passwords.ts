@@ -1,3 +1,4 @@
+import { BusyError } from '../http/errors.js';
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 
 /**
@@ -12,15 +13,30 @@ export interface PasswordCost {
 export const USUAL_COST: PasswordCost = { log2N: 15, r: 8, p: 3 };
 const BYTES = 32;
 
+/** Passwords hashed or waiting to be at once, each 32 MB and half a second. */
+const MOST_AT_ONCE = 24;
+let atOnce = 0;
+
 const derive = (password: string, salt: Buffer, { log2N, r, p }: PasswordCost): Promise<Buffer> =>
   new Promise((done, fail) => {
     const options: ScryptOptions = { N: 2 ** log2N, r, p, maxmem: 256 * 2 ** log2N * r };
     scrypt(password.normalize('NFKC'), salt, BYTES, options, (e, key) => (e ? fail(e) : done(key)));
   });
 
+/** As many at once as the machine bears. @throws BusyError where more come */
+async function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  if (atOnce >= MOST_AT_ONCE) throw new BusyError('Too many sign in just now. Try again in a moment.');
+  atOnce += 1;
+  try {
+    return await work();
+  } finally {
+    atOnce -= 1;
+  }
+}
+
 export async function hashPassword(password: string, cost: PasswordCost = USUAL_COST): Promise<string> {
   const salt = randomBytes(16);
-  const key = await derive(password, salt, cost);
+  const key = await inTurn(() => derive(password, salt, cost));
   return ['scrypt', cost.log2N, cost.r, cost.p, salt.toString('base64url'), key.toString('base64url')].join('$');
 }
 
@@ -30,6 +46,6 @@ export async function checkPassword(password: string, stored: string): Promise<b
   if (!m) return false;
   const [log2N, r, p] = [m[1], m[2], m[3]].map(Number) as [number, number, number];
   const should = Buffer.from(m[5] ?? '', 'base64url');
-  const key = await derive(password, Buffer.from(m[4] ?? '', 'base64url'), { log2N, r, p });
+  const key = await inTurn(() => derive(password, Buffer.from(m[4] ?? '', 'base64url'), { log2N, r, p }));
   return should.length === key.length && timingSafeEqual(should, key);
 }

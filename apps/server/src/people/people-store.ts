@@ -2,6 +2,7 @@ import type { ChangePerson, Me, NewPerson, Person, Role } from '@hephaist/contra
 import type { Knex } from 'knex';
 import type { Actor } from '../audit/trail.js';
 import { createHash } from 'node:crypto';
+import { limitsOf, type Limits } from './limits.js';
 
 /** An account as the sign-in needs it. */
 export interface Account extends Me {
@@ -44,7 +45,14 @@ const accountOf = (r: AccountRow): Account => ({
 
 /** The one place that speaks SQL about accounts and who is signed in. */
 export class PeopleStore {
+  private ownLimits: Limits | null = null;
+
   constructor(readonly db: Knex) {}
+
+  /** How often a password may be tried. */
+  get limits(): Limits {
+    return (this.ownLimits ??= limitsOf(this.db));
+  }
 
   private accounts(): Knex.QueryBuilder {
     return this.db('account')
@@ -104,8 +112,10 @@ export class PeopleStore {
       .update({ person: c.person, roles: c.roles, brazer_id: c.brazerId ?? null, disabled: c.disabled });
   }
 
+  /** A new password ends the address of the calendar that was taken under the old one. */
   async setPassword(id: string, hash: string, mustChange: boolean): Promise<void> {
     await this.db('account').where({ id }).update({ password: hash, must_change: mustChange });
+    await this.db('calendar_feed').where({ account_id: id }).del();
   }
 
   /** Administrators of a company who can sign in. */
@@ -150,31 +160,6 @@ export class PeopleStore {
     await this.db('sign_in')
       .where({ account_id: accountId })
       .whereNot({ token_hash: hashed(but) })
-      .del();
-  }
-
-  /** Until when a name is locked; null when it is not. */
-  async lockedUntil(name: string): Promise<Date | null> {
-    const row = (await this.db('sign_in_try')
-      .where({ name: hashed(name) })
-      .first('locked_until')) as { locked_until: Date | null } | undefined;
-    return row?.locked_until ?? null;
-  }
-
-  /** Counts a failed try; one in a row too many locks the name. Names that are nobody's count alike. */
-  async failed(name: string, most: number, lockUntil: Date): Promise<void> {
-    await this.db.raw(
-      `insert into sign_in_try (name, failed) values (?, 1)
-       on conflict (name) do update set
-         failed = case when sign_in_try.failed + 1 >= ? then 0 else sign_in_try.failed + 1 end,
-         locked_until = case when sign_in_try.failed + 1 >= ? then ?::timestamptz else sign_in_try.locked_until end`,
-      [hashed(name), most, most, lockUntil],
-    );
-  }
-
-  async forgetTries(name: string): Promise<void> {
-    await this.db('sign_in_try')
-      .where({ name: hashed(name) })
       .del();
   }
 

@@ -14,27 +14,16 @@ import {
   type SignIn,
 } from '@hephaist/contracts';
 import express, { Router } from 'express';
-import { rateLimit } from 'express-rate-limit';
 import { v7 as newId } from 'uuid';
 import { accountOf, giveToken, storeOf, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
-import { NotFoundError, RefusedError, sendProblem } from '../http/errors.js';
+import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
-import { checkPassword, hashPassword, type PasswordCost } from './passwords.js';
+import { hashPassword, type PasswordCost } from './passwords.js';
 import { actorOf, PeopleStore, type Account } from './people-store.js';
-import { checkPerson, openSignIn } from './sign-in.js';
+import { checkAgain, checkPerson, openSignIn } from './sign-in.js';
 
 const meOf = ({ companyId: _c, password: _p, disabled: _d, ...me }: Account): Me => me;
-
-/** Guesses from one address, whatever names they try. */
-export const guesses = rateLimit({
-  windowMs: 60_000,
-  limit: 60,
-  standardHeaders: true,
-  legacyHeaders: false,
-  handler: (_req, res) =>
-    sendProblem(res, { title: 'Too many tries', status: 429, detail: 'Too many tries from here. Wait a minute.' }),
-});
 
 function mustNotBeTheName(name: string, password: string): void {
   if (password.toLowerCase().includes(name) && password.length < name.length + 8)
@@ -45,12 +34,16 @@ function mustNotBeTheName(name: string, password: string): void {
 export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): Router {
   const router = Router();
   const small = express.json({ limit: '10kb' });
+  const guesses = people.limits.fromOne;
 
   router.post('/sign-in', guesses, small, async (req, res) => {
     const asked = parse<SignIn>(signInSchema, req.body ?? {});
-    const account = await checkPerson(people, asked.name, asked.password, now());
+    const account = await checkPerson(people, asked.name, asked.password, req.ip ?? '', now());
+    const before = tokenOf(req);
     const token = await people.db.transaction(async (trx) => {
       await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed: 'sign in' });
+      // Whoever was signed in here before is not any more.
+      if (before) await new PeopleStore(trx).close(before);
       return openSignIn(new PeopleStore(trx), account, now());
     });
     giveToken(req, res, token);
@@ -104,8 +97,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
   router.post('/password', guesses, small, async (req, res) => {
     const asked = parse<NewPassword>(newPasswordSchema, req.body ?? {});
     const account = accountOf(req);
-    if (!(await checkPassword(asked.old, account.password)))
-      throw new ContractError([{ field: 'old', says: 'this is not the password you have now' }]);
+    await checkAgain(people, account, asked.old, 'old');
     if (asked.old === asked.password) throw new ContractError([{ field: 'password', says: 'choose another one' }]);
     mustNotBeTheName(account.name, asked.password);
     const hash = await hashPassword(asked.password, cost);

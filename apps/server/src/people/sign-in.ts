@@ -1,12 +1,9 @@
 import { ContractError } from '@hephaist/contracts';
 import { randomBytes } from 'node:crypto';
-import { RefusedError, SignedOutError, TooManyError } from '../http/errors.js';
+import { RefusedError, SignedOutError } from '../http/errors.js';
 import { checkPassword, hashPassword } from './passwords.js';
 import type { Account, PeopleStore } from './people-store.js';
 
-/** Wrong passwords in a row before a name is locked, and for how long, ms. */
-export const MOST_TRIES = 5;
-export const LOCK_MS = 15 * 60_000;
 /** A sign-in ends after so long unused, and after so long in all, ms. */
 export const IDLE_MS = 12 * 3600_000;
 export const LONGEST_MS = 7 * 24 * 3600_000;
@@ -17,41 +14,41 @@ const TOUCH_MS = 5 * 60_000;
 const nobody = hashPassword(randomBytes(12).toString('hex'));
 
 /**
- * Checks name and password. The same words for a wrong name and a wrong password; too many tries lock the name,
- * whoever makes them.
- * @throws TooManyError while it is locked, RefusedError when wrong
+ * Checks name and password of who signs in from an address. The try is counted first; the same words for a wrong name
+ * and a wrong password.
+ * @throws TooManyError while there were too many tries, RefusedError when wrong
  */
-export async function checkPerson(people: PeopleStore, name: string, password: string, now: Date): Promise<Account> {
-  const key = name.toLowerCase();
-  const locked = await people.lockedUntil(key);
-  if (locked && locked > now)
-    throw new TooManyError(
-      `Too many wrong tries with this name. Wait until ${locked.toISOString().slice(11, 16)} UTC.`,
-    );
-  const account = await people.byName(key);
-  const right = await checkPassword(password, account?.password ?? (await nobody));
-  if (!account || !right || account.disabled) {
-    await people.failed(key, MOST_TRIES, new Date(now.getTime() + LOCK_MS));
-    throw new RefusedError('Name or password is wrong.');
-  }
-  await people.forgetTries(key);
-  return account;
-}
-
-/** The password given again by who is signed in. @throws ContractError at `field` when it is wrong */
-export async function checkAgain(
+export async function checkPerson(
   people: PeopleStore,
   name: string,
   password: string,
+  address: string,
   now: Date,
+): Promise<Account> {
+  const key = name.toLowerCase();
+  await people.limits.signIn(key, address);
+  const account = await people.byName(key);
+  const right = await checkPassword(password, account?.password ?? (await nobody));
+  if (!account || !right || account.disabled) throw new RefusedError('Name or password is wrong.');
+  await people.limits.signedIn(key, address, account.id, now);
+  return account;
+}
+
+/**
+ * The password given again by who is signed in; counted by account, so that nobody else can use the tries up.
+ * @throws TooManyError, ContractError at `field` when it is wrong
+ */
+export async function checkAgain(
+  people: PeopleStore,
+  account: Pick<Account, 'id' | 'companyId'>,
+  password: string,
   field: string,
 ): Promise<void> {
-  try {
-    await checkPerson(people, name, password, now);
-  } catch (e) {
-    if (!(e instanceof RefusedError)) throw e;
+  await people.limits.again(account.id);
+  const now = await people.byId(account.companyId, account.id);
+  if (!now || now.disabled || !(await checkPassword(password, now.password)))
     throw new ContractError([{ field, says: 'this is not your password' }]);
-  }
+  await people.limits.wasRight(account.id);
 }
 
 /** What nobody guesses. */

@@ -56,7 +56,7 @@ describe('the purge plan of a line as PDF', () => {
     expect((await post({ ...asked, cylinder: 'bucket' }).expect(422)).body.fields[0].field).toBe('cylinder');
     await post(asked, newId()).expect(404);
   });
-  it('names what is wrong with a line', async () => {
+  it('names what is wrong with a line', () => {
     const bad = networkOf({ nodes: [{ id: 'A', kind: 'point' }], runs: [], at: {} }, [], {
       by: 'flow',
       m3s: 1e-4,

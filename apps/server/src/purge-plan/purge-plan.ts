@@ -7,7 +7,7 @@ import {
   type PurgeOfLine,
   type Stored,
 } from '@hephaist/contracts';
-import { CYLINDER_RESERVE, CYLINDERS, InputError, type LinePurge, type UnitSystem } from '@hephaist/core';
+import { CYLINDER_RESERVE, CYLINDERS, type LinePurge, type UnitSystem } from '@hephaist/core';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
 import type { PurgeOutcome, PurgeTask } from './outcome.js';

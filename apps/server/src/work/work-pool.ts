@@ -19,7 +19,7 @@ export interface Runner {
 
 /** Run from source there is no bundled worker, and the work is done in place. */
 const inPlace: Runner = {
-  run: async (task, input) => (TASKS[task] as (x: unknown) => unknown)(input),
+  run: (task, input) => Promise.resolve(input).then(TASKS[task] as (x: unknown) => unknown),
   close: () => Promise.resolve(),
 };
 
@@ -31,7 +31,8 @@ export function inThreads(script: string, threads = Math.max(1, Math.min(4, avai
   return {
     run: async (task, input, deadlineMs) => {
       try {
-        return await workers.exec(task, [input]).timeout(deadlineMs);
+        const outcome: unknown = await workers.exec(task, [input]).timeout(deadlineMs);
+        return outcome;
       } catch (e) {
         if (e instanceof PoolPromise.TimeoutError)
           throw new BusyError(`It took longer than ${Math.round(deadlineMs / 1000)} s and was given up.`);
