@@ -9,7 +9,7 @@ import type { Logger } from 'pino';
 import { guard, isSignedIn } from './access/guard.js';
 import { trailRoutes } from './audit/routes.js';
 import { crewRoutes } from './crew/routes.js';
-import { exchangeRoutes, packageImportRoutes } from './exchange/routes.js';
+import { exchangeRoutes, importRoutes } from './exchange/routes.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
@@ -100,7 +100,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', crewRoutes(people, now));
   app.use('/api', shopRoutes());
   app.use('/api', pictureRoutes());
-  app.use('/api', packageImportRoutes(work));
+  app.use('/api', importRoutes(maxBytes, work));
   app.use('/api', express.json({ limit: maxBytes }));
   app.use('/api', exchangeRoutes(people, work));
   app.use('/api', jobCommandRoutes());

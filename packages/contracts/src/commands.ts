@@ -26,16 +26,23 @@ export interface PutResult<K extends Kind = Kind> {
 /** Most records in one write. */
 export const MOST_AT_ONCE = 20000;
 
+/** More changes than any record has seen. */
+const MOST_VERSIONS = 1_000_000_000;
+
 const envelope = yup
   .object({
     id: idSchema,
     kind: yup.string().oneOf(KINDS).required(),
     records: yup
-      .array(yup.object({ seen: yup.number().integer().min(0).required(), data: yup.object().required() }).required())
+      .array(
+        yup
+          .object({ seen: yup.number().integer().min(0).max(MOST_VERSIONS).required(), data: yup.object().required() })
+          .required(),
+      )
       .max(MOST_AT_ONCE, `at most ${MOST_AT_ONCE} records at once`)
       .required(),
     removals: yup
-      .array(yup.object({ id: idSchema, seen: yup.number().integer().min(1).required() }).required())
+      .array(yup.object({ id: idSchema, seen: yup.number().integer().min(1).max(MOST_VERSIONS).required() }).required())
       .max(MOST_AT_ONCE, `at most ${MOST_AT_ONCE} records at once`)
       .optional(),
   })

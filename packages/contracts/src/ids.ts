@@ -6,21 +6,26 @@ export const idSchema = yup
   .matches(/^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/, 'must be a UUID version 7')
   .required();
 
+/** Whether a day stands in the calendar, between 1900 and 2199. */
+function isDay(v: string): boolean {
+  const d = new Date(`${v.slice(0, 10)}T00:00:00Z`);
+  return /^(19|20|21)/.test(v) && !Number.isNaN(d.getTime()) && d.toISOString().startsWith(v);
+}
+
 /** A calendar day in the zone of the job. */
 export const daySchema = yup
   .string()
   .matches(/^\d{4}-\d{2}-\d{2}$/, 'a date as YYYY-MM-DD')
   .test('real', 'a date that exists', (v) => {
     if (!v) return true;
-    const d = new Date(`${v}T00:00:00Z`);
-    return !Number.isNaN(d.getTime()) && d.toISOString().startsWith(v);
+    return isDay(v);
   });
 
 /** An instant in UTC. */
 export const instantSchema = yup
   .string()
   .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}(\.\d{1,3})?Z$/, 'an instant in UTC, e.g. 2026-01-31T14:05:00Z')
-  .test('real', 'an instant that exists', (v) => !v || !Number.isNaN(Date.parse(v)));
+  .test('real', 'an instant that exists', (v) => !v || (isDay(v.slice(0, 10)) && !Number.isNaN(Date.parse(v))));
 
 /** Text of one line, trimmed. */
 export const line = (label: string, max = 80) => yup.string().trim().max(max, `${label}: at most ${max} characters`);

@@ -18,16 +18,30 @@ const plainPath = (path: string | undefined): string =>
     .replace(/\["?([^"\]]+)"?\]/g, '.$1')
     .replace(/^\./, '');
 
-/** Fields named as what every object inherits: no schema knows them, and none could tell them from its own. */
-function inheritedNames(value: unknown, path = ''): FieldProblem[] {
+/** Deepest that anything stands in what comes from outside. */
+const DEEPEST = 30;
+
+/**
+ * What no schema sees: fields named as what every object inherits, characters that no database keeps (U+0000, halves of
+ * a pair), and things within things without end.
+ */
+function unreadable(value: unknown, path = '', depth = 0): FieldProblem[] {
+  if (typeof value === 'string')
+    return value.includes('\0') || !isWellFormed(value)
+      ? [{ field: path, says: 'holds a character that cannot be kept: U+0000, or half of a pair' }]
+      : [];
   if (value === null || typeof value !== 'object') return [];
+  if (depth > DEEPEST) return [{ field: path, says: `at most ${DEEPEST} things within each other` }];
   return Object.keys(value).flatMap((key) => {
     const at = path ? `${path}.${key}` : key;
-    return key in Object.prototype && !Array.isArray(value)
+    return !Array.isArray(value) && (key in Object.prototype || !isWellFormed(key) || key.includes('\0'))
       ? [{ field: at, says: 'has a field that is not known here' }]
-      : inheritedNames((value as Record<string, unknown>)[key], at);
+      : unreadable((value as Record<string, unknown>)[key], at, depth + 1);
   });
 }
+
+/** No half of a surrogate pair stands alone in it. */
+const isWellFormed = (text: string): boolean => !/\p{Surrogate}/u.test(text);
 
 /** All problems of a value against a schema and the company's tables; empty when it fits. */
 export function problemsOf(
@@ -37,7 +51,7 @@ export function problemsOf(
   tables: Catalogue = SHIPPED,
 ): FieldProblem[] {
   if (value === undefined) return [{ field: prefix.replace(/\.$/, ''), says: 'is needed' }];
-  const names = inheritedNames(value);
+  const names = unreadable(value);
   if (names.length) return names.map((p) => ({ ...p, field: prefix + p.field }));
   const look = (bad: Looking['bad']): ValidationError[] => {
     try {

@@ -43,6 +43,9 @@ const oneOf = (label: string, ids: readonly string[]) =>
     .required(`${label} is needed`);
 
 const ids = (rows: readonly { readonly id: string }[]): string[] => rows.map((r) => r.id);
+/** Place in a list; as far as a column of the database counts. */
+const MOST_SORT = 1_000_000_000;
+const sortSchema = yup.number().integer().min(-MOST_SORT).max(MOST_SORT).required();
 const diameter = (label: string) => number(label, 0.001, 1, 'between 0.04 in (1 mm) and 39 in (1 m)');
 
 export const POSITION_IDS = ['horizontal', 'down-feed', 'up-feed'] as const;
@@ -99,7 +102,7 @@ export const lineSchema = strict(
     jobId: idSchema,
     name: line('Name').required('Name the line'),
     prefix: line('Mark prefix', 8).required('Give a mark prefix, e.g. PF'),
-    sort: yup.number().integer().required(),
+    sort: sortSchema,
     serviceId: oneOf('Service', ids(SERVICES)),
     fluid: line('Fluid', 60).default(''),
     designPa: number('Design pressure', 0, 2e8, 'between 0 and 29 000 psi (2000 bar)'),
@@ -172,7 +175,7 @@ export const jointSchema = strict(
       jobId: idSchema,
       lineId: idSchema,
       mark: line('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
-      sort: yup.number().integer().required(),
+      sort: sortSchema,
       tube: tubeSchema(),
       socket: strict(
         yup.object({

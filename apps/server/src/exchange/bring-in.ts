@@ -7,6 +7,7 @@ import {
   type IntakeAnswer,
   type JobFile,
 } from '@hephaist/contracts';
+import { NotJsonError } from '../http/errors.js';
 import type { Account } from '../people/people-store.js';
 import type { TakenPicture } from '../pictures/picture.js';
 import type { WorkPool } from '../work/work-pool.js';
@@ -28,8 +29,16 @@ async function read({ type, bytes }: CameIn, person: string, work: WorkPool): Pr
     if ('problems' in outcome) throw new ContractError(outcome.problems);
     return judged(outcome.raw, outcome.file, outcome.pictures);
   }
-  const raw: unknown = JSON.parse(bytes.toString('utf8'));
+  const raw = jsonOf(bytes);
   return judged(raw, parseJobFile(raw), []);
+}
+
+function jsonOf(bytes: Buffer): unknown {
+  try {
+    return JSON.parse(bytes.toString('utf8'));
+  } catch (e) {
+    throw new NotJsonError((e as Error).message);
+  }
 }
 
 function judged(raw: unknown, file: JobFile, pictures: readonly TakenPicture[]): Read {

@@ -1,5 +1,5 @@
 import { countersignSchema, idSchema, MOST_PACKAGE_BYTES, parse, type IntakeAnswer } from '@hephaist/contracts';
-import express, { Router, type Request, type Response } from 'express';
+import express, { Router, type Request, type RequestHandler, type Response } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { idParam } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
@@ -16,11 +16,14 @@ async function take(req: Request, res: Response, came: CameIn, work: WorkPool): 
   answer(res, await bringIn(storeOf(req), accountOf(req), idParam(req), came, work));
 }
 
-/** A package comes in as it is; before anything reads bodies as JSON. */
-export function packageImportRoutes(work: WorkPool): Router {
+/** Files come in as they are; before anything reads bodies as JSON. */
+export function importRoutes(maxBytes: number, work: WorkPool): Router {
   const router = Router();
-  router.post('/import-package/:id', express.raw({ type: () => true, limit: MOST_PACKAGE_BYTES }), (req, res) =>
-    take(req, res, { type: 'package', bytes: Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0) }, work),
+  const whole = (limit: number): RequestHandler => express.raw({ type: () => true, limit });
+  const bytesOf = (req: Request): Buffer => (Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
+  router.post('/import/:id', whole(maxBytes), (req, res) => take(req, res, { type: 'job', bytes: bytesOf(req) }, work));
+  router.post('/import-package/:id', whole(MOST_PACKAGE_BYTES), (req, res) =>
+    take(req, res, { type: 'package', bytes: bytesOf(req) }, work),
   );
   return router;
 }
@@ -33,9 +36,6 @@ export function exchangeRoutes(people: PeopleStore, work: WorkPool): Router {
     res.type('application/json').setHeader('Content-Disposition', 'attachment; filename="job.hephaist.json"');
     res.send(text);
   });
-  router.post('/import/:id', (req, res) =>
-    take(req, res, { type: 'job', bytes: Buffer.from(JSON.stringify(req.body ?? null)) }, work),
-  );
   router.get('/waiting-files', async (req, res) => {
     res.json(await waitingFiles(storeOf(req)));
   });

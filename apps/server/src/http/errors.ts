@@ -38,6 +38,11 @@ export class TooManyError extends Error {
   }
 }
 
+/** What should be JSON is none. */
+export class NotJsonError extends Error {
+  readonly type = 'entity.parse.failed';
+}
+
 /** The server has too much to do just now; the same may be tried again. */
 export class BusyError extends Error {}
 
@@ -120,6 +125,9 @@ export function problemOf(error: unknown): Problem {
     return { title: 'Not allowed', status: 409, detail: 'Other records of its job stand on it: it stays on that job.' };
   if (e.code === '23503')
     return { title: 'Check what was entered', status: 422, detail: 'It refers to a record that is not here.' };
+  // What got past the schemas and no column takes: a class of its own in SQL, data exceptions.
+  if (/^22/.test(e.code ?? ''))
+    return { title: 'Check what was entered', status: 422, detail: 'It holds a value that cannot be kept.' };
   if (isDatabaseAway(e))
     return {
       title: 'Database away',

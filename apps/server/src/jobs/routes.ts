@@ -23,8 +23,8 @@ async function jobOf(req: Request) {
 }
 
 function cursorOf(value: unknown): { sort: number; id: string } | null {
-  const m = typeof value === 'string' ? /^(\d+)~([0-9a-f-]{36})$/.exec(value) : null;
-  return m?.[2] ? { sort: Number(m[1]), id: m[2] } : null;
+  const m = typeof value === 'string' ? /^(\d{1,9})~(.{36})$/.exec(value) : null;
+  return m?.[2] && UUID.test(m[2]) ? { sort: Number(m[1]), id: m[2] } : null;
 }
 
 /** Reading jobs: list, one with its lines, its joints by page, its log; and checking a joint list in CSV. */
