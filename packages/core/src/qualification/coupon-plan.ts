@@ -154,7 +154,7 @@ export function couponPlan(
   // Coupons count first; a whole plan's cost never weighs as much as one coupon.
   const whole = candidates.reduce((a, c) => a + c.cost, 1);
   const few = choice((c) => 1 + c.cost / whole);
-  const fewest = { ...few, atLeast: Math.ceil(few.atLeast - 1 + 1e-9) };
+  const fewest = { ...few, atLeast: Math.max(0, Math.ceil(few.atLeast - 1 + 1e-9)) };
   const cheap = choice((c) => c.cost);
   return {
     covered,
