@@ -62,4 +62,38 @@ describe('a coupon by everything that was read of it', () => {
   it('one near its limit marks the coupon', () => {
     expect(judged({ tests: [{ ...peel, unbrazedM2: 2.4e-5 }] })).toMatchObject({ passes: true, nearLimit: true });
   });
+  it('one far from it does not; near in the section or in one of several tests is near', () => {
+    const far = { ...peel, unbrazedM2: 1e-6, lineUnbrazedM: 0 };
+    expect(judged({ faces: [face('left', 0), face('right', 0)], tests: [far, bend] }).nearLimit).toBe(false);
+    expect(judged({ faces: [face('left', 0.2), face('right', 0)], tests: [far] }).nearLimit).toBe(true);
+    expect(
+      judged({ faces: [face('left', 0), face('right', 0)], tests: [far, { ...peel, unbrazedM2: 2.4e-5 }] }).nearLimit,
+    ).toBe(true);
+    expect(judged({ faces: [], tests: [far] }).nearLimit).toBe(false);
+  });
+
+  it('reasons: each side, each test by its kind, the bore and the eye, and nothing where nothing speaks', () => {
+    const heads = (change: Partial<CouponReading>, id?: string) =>
+      judged(change, id).reasons.map((r) => r.split(/[:,]/)[0]);
+    const tension = {
+      kind: 'tension' as const,
+      forceN: 10_000,
+      widthM: 0.02,
+      thicknessM: 0.0025,
+      minimumPa: 200e6,
+      broke: 'joint' as const,
+    };
+    expect(heads({})).toEqual(['left', 'right']);
+    expect(heads({ faces: [], tests: [peel, lines(0), tension, bend] })).toEqual(['peel', 'peel', 'tension', 'bend']);
+    expect(judged({ tests: [tension] }).passes).toBe(true);
+    expect(judged({ tests: [{ ...tension, forceN: 9000 }] }).passes).toBe(false);
+    expect(judged({ boreClean: null }).reasons.at(-1)).toBe(
+      'Nobody looked inside the bore: the medical-gas overlay wants it seen',
+    );
+    expect(judged({ boreClean: false }).reasons.at(-1)).toBe(
+      'Oxide inside the bore: the medical-gas overlay fails the coupon',
+    );
+    expect(heads({ boreClean: null }, 'asme-ix')).toEqual(['left', 'right']);
+    expect(heads({ visualReason: 'pinholes' })).toEqual(['left', 'right', 'Looked at']);
+  });
 });

@@ -50,13 +50,12 @@ describe('tension (ASME BPVC IX QB-150, memory: the base metal’s minimum, 95 %
     expect([1 / (1 - doubt * 1.01), 1 / (1 + doubt * 1.01)].map(near)).toEqual([false, false]);
   });
   it('says its arithmetic', () => {
-    expect(inUnits(judged({}).arithmetic, 'metric')).toMatch(
-      /^10\.0\d* kN \/ \(20\.00 mm × 2\.50 mm\) = 200\d*(\.\d)? MPa|^10/,
+    expect(inUnits(judged({}).arithmetic, 'metric')).toBe(
+      '10.00 kN / (20.00 mm × 2.50 mm) = 2000.0 bar, broke in the joint: at least 2000.0 bar',
     );
-    expect(inUnits(judged({ broke: 'base metal' }).arithmetic, 'metric')).toContain(
-      'broke in the base metal: at least 95.0 % of ',
+    expect(inUnits(judged({ broke: 'base metal' }).arithmetic, 'metric')).toBe(
+      '10.00 kN / (20.00 mm × 2.50 mm) = 2000.0 bar, broke in the base metal: at least 95.0 % of 2000.0 bar = 1900.0 bar',
     );
-    expect(judged({}).arithmetic).toContain('broke in the joint: at least ⟦');
   });
   it('wants numbers above 0, each at its field', () => {
     expect(fields(() => judged({ forceN: 0, widthM: -1, thicknessM: NaN, minimumPa: Infinity }))).toEqual(
