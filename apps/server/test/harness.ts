@@ -6,6 +6,8 @@ import { inject } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
 import request from 'supertest';
 import { createApp, type AppOptions } from '../src/app.js';
+import { appendTrail } from '../src/audit/trail.js';
+import { touchedAccounts } from '../src/audit/watched.js';
 import { ensureCompany } from '../src/db/company.js';
 import { connect } from '../src/db/connect.js';
 import { migrate } from '../src/db/migrations.js';
@@ -89,6 +91,12 @@ async function peopleOf(db: Knex, app: Express, companyId: string, firstToken?: 
     await people.open(token, id, new Date());
     agents.set(name, request.agent(app).set('Cookie', `hephaist=${token}`));
   }
+  await appendTrail(db, companyId, {
+    at: new Date(),
+    by: DEMO_ACTOR,
+    deed: 'let in',
+    records: await touchedAccounts(db, companyId),
+  });
   return (role) => agents.get(role ?? 'everything') ?? request.agent(app);
 }
 

@@ -1,7 +1,10 @@
 import type { Kind } from './kinds.js';
 
-/** A record that an entry touched; `hash` is of its content after, null where it was taken away. */
-export type Touched = readonly [kind: Kind, id: string, version: number, hash: string | null];
+/** What the trail watches: records of every kind, accounts, and photographs. */
+export type Watched = Kind | 'account' | 'picture';
+
+/** What an entry touched; `hash` is of its content after, null where it was taken away. */
+export type Touched = readonly [kind: Watched, id: string, version: number, hash: string | null];
 
 /** What an entry of the audit trail says; its canonical JSON is what the chain binds. */
 export interface TrailBody {
@@ -27,7 +30,7 @@ export interface TrailVerdict {
   readonly entries: number;
   /** Hash of the last entry: written down elsewhere, it shows later that nothing before it changed. */
   readonly head: string;
-  /** Records compared with what the trail says of them. */
+  /** Records, accounts and photographs compared with what the trail says of them. */
   readonly records: number;
   readonly problems: readonly string[];
 }

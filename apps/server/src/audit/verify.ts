@@ -1,7 +1,17 @@
-import { contentHash, KINDS, type Kind, type TrailBody, type TrailVerdict } from '@hephaist/contracts';
+import {
+  contentHash,
+  KINDS,
+  type Kind,
+  type RecordKinds,
+  type Touched,
+  type TrailBody,
+  type TrailVerdict,
+} from '@hephaist/contracts';
 import { EMPTY_CHAIN, followChain, type ChainEntry, type ChainHead } from '@hephaist/core';
 import type { Knex } from 'knex';
+import { columns } from '../records/store.js';
 import { trailHead } from './trail.js';
+import { touchedAccounts, touchedPictures } from './watched.js';
 
 /** Entries and records read at once. */
 const AT_ONCE = 5000;
@@ -48,7 +58,35 @@ async function followEntries(
   return { head, last };
 }
 
-/** Each record on file against what the trail last said of it. Takes out of `last` what it met. */
+/** Whether a column holds what was drawn from the record for it. */
+const isSame = (held: unknown, drawn: unknown): boolean =>
+  held instanceof Date
+    ? held.getTime() === Date.parse(String(drawn))
+    : (held ?? null) === (drawn ?? null) || String(held) === String(drawn);
+
+/** One thing on file against what the trail last said of it. Takes out of `last` what it met. */
+function compare([kind, id, version, hash]: Touched, last: Last, problems: string[]): void {
+  const key = `${kind} ${id}`;
+  const said = last.get(key);
+  last.delete(key);
+  if (problems.length >= MOST_PROBLEMS) return;
+  if (!said) problems.push(`${key} stands here without an entry`);
+  else if (said.hash !== hash || said.version !== version) problems.push(`${key} is not as the trail says`);
+}
+
+/** Accounts and photographs against what the trail last said of them. */
+async function compareOthers(db: Knex, companyId: string, last: Last, problems: string[]): Promise<number> {
+  const accounts = await touchedAccounts(db, companyId);
+  for (const account of accounts) compare(account, last, problems);
+  let count = accounts.length;
+  for await (const picture of touchedPictures(db, companyId)) {
+    count += 1;
+    compare(picture, last, problems);
+  }
+  return count;
+}
+
+/** Each record on file, with its columns, against what the trail last said of it. */
 async function compareRecords(
   db: Knex,
   companyId: string,
@@ -63,16 +101,14 @@ async function compareRecords(
       .andWhere('id', '>', after)
       .orderBy('id')
       .limit(AT_ONCE)
-      .select('id', 'version', 'data')) as { id: string; version: number; data: unknown }[];
+      .select('*')) as (Record<string, unknown> & { id: string; version: number; data: RecordKinds[Kind] })[];
     for (const r of rows) {
-      const key = `${kind} ${r.id}`;
-      const said = last.get(key);
-      last.delete(key);
       count += 1;
-      if (problems.length >= MOST_PROBLEMS) continue;
-      if (!said) problems.push(`${kind} ${r.id} stands here without an entry`);
-      else if (said.hash !== contentHash(r.data) || said.version !== r.version)
-        problems.push(`${kind} ${r.id} is not as the trail says`);
+      compare([kind, r.id, r.version, contentHash(r.data)], last, problems);
+      const drawn = columns[kind] as (data: unknown) => Record<string, unknown>;
+      for (const [column, value] of Object.entries(drawn(r.data)))
+        if (!isSame(r[column], value) && problems.length < MOST_PROBLEMS)
+          problems.push(`${kind} ${r.id}: its column ${column} is not as the record says`);
     }
     if (rows.length < AT_ONCE) return count;
     after = rows.at(-1)?.id ?? after;
@@ -104,6 +140,7 @@ export async function verifyTrail(db: Knex, companyId: string, anchor: ChainHead
       let records = 0;
       if (!problems.length)
         for (const kind of KINDS) records += await compareRecords(trx, companyId, kind, last, problems);
+      if (!problems.length) records += await compareOthers(trx, companyId, last, problems);
       if (!problems.length)
         for (const [key, said] of last)
           if (said.hash !== null && problems.length < MOST_PROBLEMS)

@@ -1,6 +1,8 @@
 import { parseJobFile } from '@hephaist/contracts';
 import { DEMO_PEOPLE } from '../../../../demo/people.js';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
+import { appendTrail } from '../audit/trail.js';
+import { touchedAccounts } from '../audit/watched.js';
 import { importJob } from '../exchange/job-file.js';
 import { hashPassword, type PasswordCost } from '../people/passwords.js';
 import { PeopleStore } from '../people/people-store.js';
@@ -29,6 +31,13 @@ export async function loadDemoPeople(store: RecordStore, today: string, cost?: P
     const brazerId = found && (await store.find('brazer', found.id)) ? found.id : null;
     await people.insert(store.companyId, { ...person, brazerId }, await hashPassword(password, cost), false);
   }
+  await appendTrail(store.db, store.companyId, {
+    at: new Date(),
+    by: DEMO_ACTOR,
+    deed: 'let in',
+    records: await touchedAccounts(store.db, store.companyId),
+    says: 'the people of the demo',
+  });
 }
 
 /** The demo's sign-ins that are good here, as they are printed when it starts; empty where there are none. */

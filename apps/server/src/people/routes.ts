@@ -17,6 +17,7 @@ import express, { Router } from 'express';
 import { v7 as newId } from 'uuid';
 import { accountOf, giveToken, storeOf, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
+import { touchedAccounts } from '../audit/watched.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { hashPassword, type PasswordCost } from './passwords.js';
@@ -75,6 +76,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
         at: now(),
         by: actorOf(person),
         deed: 'first administrator',
+        records: await touchedAccounts(trx, companyId, [person.id]),
         says: asked.name,
       });
       return inside.byId(companyId, person.id);
@@ -105,7 +107,13 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       const inside = new PeopleStore(trx);
       await inside.setPassword(account.id, hash, false);
       await inside.closeAll(account.id, tokenOf(req));
-      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed: 'change own password' });
+      const records = await touchedAccounts(trx, account.companyId, [account.id]);
+      await appendTrail(trx, account.companyId, {
+        at: now(),
+        by: actorOf(account),
+        deed: 'change own password',
+        records,
+      });
     });
     res.json(meOf({ ...account, mustChange: false }));
   });
@@ -122,7 +130,8 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
     await people.db.transaction(async (trx) => {
       if (!(await new PeopleStore(trx).insert(companyId, person, hash, true))) return;
       const says = `${person.name}: ${person.roles.join(', ')}`;
-      await appendTrail(trx, companyId, { at: now(), by: storeOf(req).by, deed: 'let in', says });
+      const records = await touchedAccounts(trx, companyId, [person.id]);
+      await appendTrail(trx, companyId, { at: now(), by: storeOf(req).by, deed: 'let in', records, says });
     });
     res.status(201).json(await people.list(companyId));
   });
@@ -145,7 +154,8 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       if (hash || change.disabled) await inside.closeAll(id);
       const words = [change.disabled ? 'shut out' : change.roles.join(', '), hash ? 'new password given' : ''];
       const says = `${before.name}: ${words.filter(Boolean).join('; ')}`;
-      await appendTrail(trx, companyId, { at: now(), by: storeOf(req).by, deed: 'change person', says });
+      const records = await touchedAccounts(trx, companyId, [id]);
+      await appendTrail(trx, companyId, { at: now(), by: storeOf(req).by, deed: 'change person', records, says });
     });
     res.json(await people.list(companyId));
   });

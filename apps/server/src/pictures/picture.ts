@@ -49,13 +49,17 @@ export interface TakenPicture extends PictureFacts {
 }
 
 /** Files a photograph; true where it is new. @throws RefusedError when another one has its id */
-export async function keepPicture({ db, companyId }: RecordStore, picture: TakenPicture): Promise<boolean> {
+export async function keepPicture(store: RecordStore, picture: TakenPicture): Promise<boolean> {
+  const { db, companyId } = store;
   const fresh = (await db('picture')
     .insert({ company_id: companyId, ...picture })
     .onConflict(['company_id', 'id'])
     .ignore()
     .returning('id')) as unknown[];
-  if (fresh.length) return true;
+  if (fresh.length) {
+    store.touch(['picture', picture.id, 1, picture.hash]);
+    return true;
+  }
   const before = (await db('picture').where({ company_id: companyId, id: picture.id }).first('hash')) as {
     hash: string;
   };

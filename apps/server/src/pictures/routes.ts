@@ -2,7 +2,6 @@ import { idSchema, MOST_PICTURE_BYTES, parse } from '@hephaist/contracts';
 import { sha256Bytes } from '@hephaist/core';
 import express, { Router } from 'express';
 import { storeOf } from '../access/guard.js';
-import { appendTrail } from '../audit/trail.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { keepPicture, pictureFacts } from './picture.js';
@@ -18,12 +17,7 @@ export function pictureRoutes(): Router {
     const hash = sha256Bytes(bytes);
     await storeOf(req).inTransaction(async (trx) => {
       if (!(await keepPicture(trx, { id, hash, bytes, ...facts }))) return;
-      await appendTrail(trx.db, trx.companyId, {
-        at: new Date(),
-        by: trx.by,
-        deed: 'take picture',
-        says: `${id} ${hash}`,
-      });
+      await trx.note('take picture', `${id} ${hash}`);
     });
     res.status(201).json({ id, hash, ...facts });
   });

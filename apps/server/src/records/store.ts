@@ -12,8 +12,8 @@ interface Row {
   data: unknown;
 }
 
-/** Columns kept beside the JSON, by kind. */
-const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> } = {
+/** Columns kept beside the JSON, by kind: drawn from it, and nothing of their own. */
+export const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> } = {
   job: () => ({}),
   line: (d) => ({ job_id: d.jobId }),
   procedure: () => ({}),
@@ -204,8 +204,13 @@ export class RecordStore {
     return row.result;
   }
 
+  /** Something beside the records was written in this transaction, for the trail. */
+  touch(...touched: readonly Touched[]): void {
+    this.touched.push(...touched);
+  }
+
   /** Writes what was touched so far into the trail. */
-  private async note(deed: string, says: string): Promise<void> {
+  async note(deed: string, says: string): Promise<void> {
     const { by, touched: records } = this;
     await appendTrail(this.db, this.companyId, { at: new Date(), by, deed, records, says });
   }
