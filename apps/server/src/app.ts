@@ -43,11 +43,33 @@ export interface AppOptions {
   readonly passwordCost?: PasswordCost;
   /** Proxies whose word on address and TLS is taken, as Express reads them ("loopback", an address); none otherwise. */
   readonly trustProxy?: string;
+  /** Names it goes by; any where left out. */
+  readonly hosts?: readonly string[];
   /** Where heavy work is done; a pool of its own where left out. */
   readonly work?: WorkPool;
 }
 
 /** Everything inlined by the built page is its own; nothing is fetched from elsewhere. */
+/** Nothing that is answered to somebody stays in a cache, but what says of itself that it may. */
+const noStore: RequestHandler = (_req, res, next) => {
+  res.setHeader('Cache-Control', 'no-store');
+  next();
+};
+
+/** What a page of ours may ask of the device: the camera, for photographs of joints. */
+const permissions: RequestHandler = (_req, res, next) => {
+  res.setHeader('Permissions-Policy', 'camera=(self), microphone=(), geolocation=(), usb=(), payment=()');
+  next();
+};
+
+/** Asked by another name than its own, it does not answer: a page elsewhere cannot make itself ours. */
+const onlyAs =
+  (hosts: readonly string[] | undefined): RequestHandler =>
+  (req, res, next) => {
+    if (!hosts || hosts.includes(req.hostname)) return next();
+    sendProblem(res, { title: 'Not here', status: 421, detail: 'This server does not go by that name.' });
+  };
+
 const security = helmet({
   contentSecurityPolicy: {
     directives: {
@@ -91,7 +113,8 @@ export function createApp(options: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', options.trustProxy ?? false);
-  app.use(security, onlyByTls, compression());
+  app.use(onlyAs(options.hosts), security, permissions, onlyByTls, compression());
+  app.use('/api', noStore);
   app.use('/api', guard(db, people, now));
   app.use('/api', healthRoutes(db));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));

@@ -15,7 +15,7 @@ import { workPool } from './work/work-pool.js';
 /**
  * Starts the server. Settings come from the environment:
  * DATABASE_URL, HEPHAIST_PORT, HEPHAIST_WEB (folder of the built application), HEPHAIST_DEMO (off: no demo),
- * HEPHAIST_TRUST_PROXY (proxies whose word on address and TLS is taken), HEPHAIST_INSTRUMENTS (sets of instruments at the purge, see live/instruments.ts).
+ * HEPHAIST_HOSTS (names it goes by beside localhost), HEPHAIST_TRUST_PROXY (proxies whose word on address and TLS is taken), HEPHAIST_INSTRUMENTS (sets of instruments at the purge, see live/instruments.ts).
  * `--user-entries` only answers whether a person has entered anything: exit code 10 if so.
  */
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
@@ -75,7 +75,14 @@ const packageWaits = (): void => void packages.wake().catch((e: unknown) => log.
 const live = liveService(() => everyCompany(db), instruments, log);
 const work = workPool();
 const trustProxy = process.env['HEPHAIST_TRUST_PROXY'];
+const hosts = [
+  '127.0.0.1',
+  'localhost',
+  '[::1]',
+  ...(process.env['HEPHAIST_HOSTS'] ?? '').split(/[\s,]+/).filter(Boolean),
+];
 const server = createApp({
+  hosts,
   db,
   log,
   webRoot,

@@ -8,8 +8,8 @@ import { offerFirstRun } from './people/first-run.js';
 
 /**
  * What ./hephaist does inside the database named by DATABASE_URL:
- * verify [ENTRY:HASH], heads, lost OTHER_DATABASE_URL (entries here beyond there),
- * restored LOST_ENTRIES, company NAME.
+ * verify [[COMPANY] ENTRY:HASH], lost (entries here beyond the database named by OTHER_DATABASE_URL),
+ * moment (a snapshot to dump by; the heads of it once standard input ends), restored LOST_ENTRIES, company NAME.
  */
 const fail = (words: string): never => {
   process.stderr.write(`hephaist: ${words}\n`);
@@ -18,13 +18,31 @@ const fail = (words: string): never => {
 const say = (words: string): void => void process.stdout.write(`${words}\n`);
 const db = connect(process.env['DATABASE_URL'] ?? fail('DATABASE_URL is not set'));
 
-async function verify(anchorText?: string): Promise<boolean> {
-  const m = anchorText ? (/^(\d+):([0-9a-f]{64})$/.exec(anchorText) ?? fail('write it as ENTRY:HASH')) : null;
-  const anchor = m ? { seq: Number(m[1]), hash: m[2] ?? '' } : null;
+interface Company {
+  readonly id: string;
+  readonly name: string;
+}
+const companies = async (): Promise<Company[]> => (await db('company').orderBy('id').select('id', 'name')) as Company[];
+
+/** Whose line it is that was written down elsewhere: the one company's, or the one that is named. */
+function whose(all: readonly Company[], name: string | undefined): Company {
+  const found = all.filter((c) => name === undefined || c.id === name || c.name === name);
+  const [only] = found;
+  if (found.length === 1 && only) return only;
+  const names = all.map((c) => c.name).join(', ');
+  return fail(name === undefined ? `say whose line it is: ${names}` : `no one company is called so: ${names}`);
+}
+
+async function verify(words: readonly string[]): Promise<boolean> {
+  const line = words.at(-1);
+  const m = line ? (/^(\d+):([0-9a-f]{64})$/.exec(line) ?? fail('write it as ENTRY:HASH')) : null;
+  const all = await companies();
+  const of = m ? whose(all, words.length > 1 ? words[0] : undefined) : null;
   let holds = true;
-  for (const store of await everyCompany(db)) {
-    const { entries, head, records, problems } = await verifyTrail(db, store.companyId, anchor);
-    say(`company ${store.companyId}: ${entries} entries, ${records} records, last ${entries}:${head}`);
+  for (const company of all) {
+    const anchor = m && of === company ? { seq: Number(m[1]), hash: m[2] ?? '' } : null;
+    const { entries, head, records, problems } = await verifyTrail(db, company.id, anchor);
+    say(`${company.name}: ${entries} entries, ${records} records, last ${entries}:${head}`);
     for (const p of problems) say(`  ✕ ${p}`);
     if (problems.length) holds = false;
   }
@@ -50,30 +68,45 @@ async function lost(otherUrl: string): Promise<number> {
 /** The trail itself says that it was taken back, and how much of it was lost. */
 async function noteRestore(entries: string): Promise<void> {
   const by = { id: null, person: 'the restore command' };
+  // Who was signed in when the backup was made is not now.
+  await db('sign_in').del();
   for (const { companyId } of await everyCompany(db))
     await db.transaction((trx) =>
       appendTrail(trx, companyId, { at: new Date(), by, deed: 'restore', says: `${entries} entries lost` }),
     );
 }
 
+/** Holds one moment of the database for pg_dump, and tells the heads of that moment once it is done. */
+async function moment(): Promise<void> {
+  await db.transaction(
+    async (trx) => {
+      const { rows } = (await trx.raw('select pg_export_snapshot() as moment')) as { rows: { moment: string }[] };
+      say(rows[0]?.moment ?? '');
+      for await (const _ of process.stdin);
+      for (const { id, name } of await companies()) {
+        const { seq, hash } = await trailHead(trx, id);
+        say(`${name}: last entry ${seq}:${hash}`);
+      }
+    },
+    { isolationLevel: 'repeatable read', readOnly: true },
+  );
+}
+
 try {
-  const [command, argument] = process.argv.slice(2);
+  const [command, ...words] = process.argv.slice(2);
+  const [argument] = words;
   // An empty database has nothing to lose, and nothing to bring up to date.
   if (command === 'lost' && !(await db.schema.hasTable('audit_head'))) say('0');
   else {
     await migrate(db);
-    if (command === 'verify') process.exitCode = (await verify(argument)) ? 0 : 1;
+    if (command === 'verify') process.exitCode = (await verify(words)) ? 0 : 1;
     else if (command === 'restored') await noteRestore(argument ?? '');
-    else if (command === 'lost') say(String(await lost(argument ?? '')));
-    else if (command === 'heads') {
-      for (const { companyId } of await everyCompany(db)) {
-        const { seq, hash } = await trailHead(db, companyId);
-        say(`company ${companyId}: last entry ${seq}:${hash}`);
-      }
-    } else if (command === 'company') {
+    else if (command === 'lost') say(String(await lost(process.env['OTHER_DATABASE_URL'] ?? '')));
+    else if (command === 'moment') await moment();
+    else if (command === 'company') {
       await ensureCompany(db, newId(), argument ?? fail('name the company'));
       for (const code of await offerFirstRun(db)) say(`First administrator: open Hephaist and type the code ${code}`);
-    } else fail('verify, heads, lost, restored or company');
+    } else fail('verify, moment, lost, restored or company');
   }
 } catch (e) {
   fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${(e as Error).message}`);

@@ -39,6 +39,8 @@ export interface Harness {
   readonly db: Knex;
   readonly store: RecordStore;
   readonly url: string;
+  /** Signs every account in anew, where a restore ended it. */
+  signInAgain(): Promise<void>;
   /** Another company in the same database, with accounts of its own. */
   otherCompany(): Promise<Harness['as']>;
   close(): Promise<void>;
@@ -66,20 +68,33 @@ export async function harness(
     ...more,
   });
   const cookie = `hephaist=everything-of-${name}`;
+  const opened: [string, string][] = [];
   return {
     app,
-    as: await peopleOf(db, app, companyId, cookie.split('=')[1]),
+    as: await peopleOf(db, app, companyId, cookie.split('=')[1], opened),
     cookie,
     db,
     url,
     store: new RecordStore(db, companyId, DEMO_ACTOR),
+    signInAgain: () => openAll(db, opened),
     otherCompany: async () => peopleOf(db, app, await ensureCompany(db, newId(), 'Another company')),
     close: () => db.destroy(),
   };
 }
 
+/** Signs accounts in by their tokens. */
+async function openAll(db: Knex, opened: readonly (readonly [string, string])[]): Promise<void> {
+  for (const [token, id] of opened) await new PeopleStore(db).open(token, id, new Date());
+}
+
 /** Accounts of a company, one for each role and one with all of them, signed in. */
-async function peopleOf(db: Knex, app: Express, companyId: string, firstToken?: string): Promise<Harness['as']> {
+async function peopleOf(
+  db: Knex,
+  app: Express,
+  companyId: string,
+  firstToken?: string,
+  opened: [token: string, accountId: string][] = [],
+): Promise<Harness['as']> {
   const people = new PeopleStore(db);
   const hash = await hashPassword(TEST_PASSWORD, TEST_COST);
   const agents = new Map<string, request.Agent>();
@@ -88,9 +103,10 @@ async function peopleOf(db: Knex, app: Express, companyId: string, firstToken?: 
     const row = { id, name: `${name}-${++serial}`, person: `Test ${name}`, roles, brazerId: null };
     await people.insert(companyId, row, hash, false);
     const token = (roles.length > 1 && firstToken) || `token-${name}-${serial}`;
-    await people.open(token, id, new Date());
+    opened.push([token, id]);
     agents.set(name, request.agent(app).set('Cookie', `hephaist=${token}`));
   }
+  await openAll(db, opened);
   await appendTrail(db, companyId, {
     at: new Date(),
     by: DEMO_ACTOR,

@@ -1,9 +1,10 @@
-import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { trailHead } from '../src/audit/trail.js';
 import { connect } from '../src/db/connect.js';
 import { importJob } from '../src/exchange/job-file.js';
 import { packageQueue } from '../src/package/queue.js';
@@ -58,24 +59,45 @@ describe('./hephaist', () => {
     expect(hephaist('verify', `${anchor.split(':')[0]}:${'0'.repeat(64)}`).status).toBe(1);
     expect(hephaist('verify', 'nonsense').stderr).toContain('ENTRY:HASH');
     await h.db.raw('alter table audit disable trigger user');
-    const body = (await h.db('audit').where({ seq: 2 }).first('body')) as { body: string };
+    const body = (await h.db('audit').where({ seq: 3 }).first('body')) as { body: string };
     await h
       .db('audit')
-      .where({ seq: 2 })
+      .where({ seq: 3 })
       .update({ body: body.body.replace('lead', 'Iead') });
     const bad = hephaist('verify');
     expect(bad.status).toBe(1);
-    expect(bad.stdout).toContain('entry 2 was altered');
-    await h.db('audit').where({ seq: 2 }).update(body);
+    expect(bad.stdout).toContain('entry 3 was altered');
+    await h.db('audit').where({ seq: 3 }).update(body);
     await h.db.raw('alter table audit enable trigger user');
     expect(hephaist('verify').status).toBe(0);
   });
 
-  it('backs up into one file, never over another, and names the last entry', () => {
+  it('backs up into one file that is its owner’s, never over another, and names the last entry in it', async () => {
     const done = hephaist('backup', backup);
     expect(done.stderr).toBe('');
-    expect(done.stdout).toMatch(/last entry \d+:[0-9a-f]{64}/);
+    const head = await trailHead(h.db, h.store.companyId);
+    expect(done.stdout).toContain(`This company: last entry ${head.seq}:${head.hash}`);
+    expect(statSync(backup).mode & 0o077).toBe(0);
     expect(hephaist('backup', backup).stderr).toContain('never overwrites');
+  });
+
+  it('shows its password to no list of processes while it works', async () => {
+    const password = new URL(h.url).password;
+    const seen: string[] = [];
+    const run = spawn('./hephaist', ['backup', join(folder, 'watched.backup')], {
+      env: { ...process.env, DATABASE_URL: h.url },
+    });
+    const ended = new Promise<number | null>((done) => run.on('exit', done));
+    let over = false;
+    void ended.then(() => (over = true));
+    while (!over) {
+      seen.push(execFileSync('ps', ['-eo', 'args'], { encoding: 'utf8' }));
+      await new Promise((next) => setTimeout(next, 15));
+    }
+    expect(await ended).toBe(0);
+    expect(seen.some((s) => s.includes('pg_dump'))).toBe(true);
+    expect(password.length).toBeGreaterThan(3);
+    expect(seen.flatMap((s) => s.split('\n')).filter((l) => l.includes(password))).toEqual([]);
   });
 
   it('restores only alone, only a whole backup, and says what an older one would lose', async () => {
@@ -97,6 +119,8 @@ describe('./hephaist', () => {
     expect(await marks()).toContain('BEFORE');
     expect(await marks()).not.toContain('AFTER');
     await expect(h.db('log').update({ data: '{}' })).rejects.toThrow('evidence');
+    expect(await h.db('sign_in').first('account_id')).toBeUndefined();
+    await h.signInAgain();
     await note('GOES ON');
     expect(hephaist('verify').status).toBe(0);
     const queue = await packageQueue(h.db, h.url, log, 0.5);
@@ -127,5 +151,11 @@ describe('./hephaist', () => {
     const made = hephaist('company', 'Second Marsh Pipework');
     expect(made.stdout).toMatch(/type the code [A-Z2-9]{4}(-[A-Z2-9]{4}){3}/);
     expect(hephaist('dance').status).toBe(2);
+    // A line belongs to its company: with two of them it is asked whose it is, and raises no alarm for the other.
+    const anchor = /This company: .*last (\d+:[0-9a-f]{64})/.exec(hephaist('verify').stdout)?.[1] ?? '';
+    expect(hephaist('verify', anchor).stderr).toContain('say whose line it is: This company, Second Marsh Pipework');
+    expect(hephaist('verify', 'This company', anchor).status).toBe(0);
+    expect(hephaist('verify', 'Second Marsh Pipework', anchor).status).toBe(1);
+    expect(hephaist('verify', 'Nobody', anchor).stderr).toContain('no one company is called so');
   });
 });

@@ -199,6 +199,13 @@ export class PeopleStore {
     await this.db('company').where({ id: companyId }).update({ name });
   }
 
+  /** Whether nobody at all can sign in yet, and whether a code is out for a company that has nobody. */
+  async firstRun(): Promise<{ waiting: boolean; code: boolean }> {
+    const anybody = Boolean(await this.db('account').first('id'));
+    const code = (await this.withoutPeople()).length > 0;
+    return { waiting: !anybody && code, code };
+  }
+
   /** Companies that nobody can sign in to. */
   async withoutPeople(): Promise<string[]> {
     const rows = (await this.db('company')

@@ -52,7 +52,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
   });
 
   router.get('/first-run', async (_req, res) => {
-    res.json({ waiting: (await people.withoutPeople()).length > 0 });
+    res.json(await people.firstRun());
   });
 
   router.post('/first-run', guesses, small, async (req, res) => {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { firstRunSchema, newPasswordSchema, problemsOf, signInSchema } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
@@ -9,7 +10,7 @@ import { problemAt } from '../forms/problems';
 /** Signing in; making the first administrator; changing a password that someone else gave. */
 @Component({
   selector: 'hp-sign-in',
-  imports: [Entry],
+  imports: [Entry, MatButtonModule],
   template: `
     <main>
       <form class="sheet" (submit)="send($event)">
@@ -17,7 +18,13 @@ import { problemAt } from '../forms/problems';
         <h1>{{ title() }}</h1>
         @switch (asks()) {
           @case ('first') {
-            <p class="quiet">Nobody can sign in yet. The code was printed where Hephaist was started.</p>
+            <p class="quiet">
+              {{
+                withCode()
+                  ? 'A new company begins with the code that was printed for it.'
+                  : 'Nobody can sign in yet. The code was printed where Hephaist was started.'
+              }}
+            </p>
             <hp-entry label="Code" [(value)]="code" [problem]="problem('code')" />
             <hp-entry label="Company" [(value)]="company" [problem]="problem('company')" />
             <hp-entry label="Your name" [(value)]="person" [problem]="problem('person')" />
@@ -47,6 +54,11 @@ import { problemAt } from '../forms/problems';
           <p class="says-problem" role="alert">✕ {{ f }}</p>
         }
         <button class="button main" type="submit" [disabled]="busy()">{{ busy() ? 'Asking …' : button() }}</button>
+        @if (codeIsOut() && asks() !== 'change') {
+          <button matButton type="button" (click)="withCode.set(!withCode())">
+            {{ withCode() ? 'Sign in instead' : 'Begin a new company with a code' }}
+          </button>
+        }
         <p class="quiet small">Each of you signs in by name: what you log and sign stands in your name.</p>
       </form>
     </main>
@@ -87,8 +99,15 @@ import { problemAt } from '../forms/problems';
 export class SignIn {
   private readonly account = inject(AccountStore);
   private readonly nobodyYet = signal(false);
+  /** A code is out for a company that has nobody yet, while others can sign in. */
+  protected readonly codeIsOut = signal(false);
+  protected readonly withCode = signal(false);
   protected readonly asks = computed(() =>
-    this.account.mustChange() && !this.account.mustSignIn() ? 'change' : this.nobodyYet() ? 'first' : 'in',
+    this.account.mustChange() && !this.account.mustSignIn()
+      ? 'change'
+      : this.nobodyYet() || this.withCode()
+        ? 'first'
+        : 'in',
   );
   protected readonly title = computed(
     () => ({ in: 'Sign in', first: 'The first administrator', change: 'Choose a password' })[this.asks()],
@@ -107,8 +126,11 @@ export class SignIn {
   private readonly told = signal<readonly FieldProblem[]>([]);
 
   constructor() {
-    call<{ waiting: boolean }>('first-run')
-      .then((a) => this.nobodyYet.set(a.waiting && !this.account.me()))
+    call<{ waiting: boolean; code: boolean }>('first-run')
+      .then((a) => {
+        this.nobodyYet.set(a.waiting && !this.account.me());
+        this.codeIsOut.set(a.code && !a.waiting && !this.account.me());
+      })
       .catch(() => undefined);
   }
 
