@@ -56,13 +56,13 @@ describe('a signature', () => {
     expect(await h.store.find('coupon', coupon.id)).toBeNull();
   });
 
-  it('a wrong password signs nothing, and too many lock the name', async () => {
+  it('a wrong password signs nothing, and after too many the right one waits', async () => {
     for (let i = 0; i < 5; i++) {
       const answer = await send(command(coupon), { ...judged, password: 'not mine at all' }).expect(422);
       expect(answer.body.fields[0].field).toBe('signature.password');
     }
     await send(command(coupon), judged).expect(429);
-    await h.db('sign_in_try').del();
+    await h.db('try_limit').del();
     expect(await h.store.find('coupon', coupon.id)).toBeNull();
     expect(await signaturesOf(coupon.id)).toEqual([]);
   });

@@ -94,10 +94,14 @@ import { WaitingFiles } from './waiting-files';
       margin: 32px auto;
       padding: 0 18px;
       display: grid;
+      grid-template-columns: minmax(0, 1fr);
       gap: 16px;
     }
-    .head {
+    .head,
+    .head > span {
       display: flex;
+      flex-wrap: wrap;
+      gap: 6px;
       justify-content: space-between;
       align-items: center;
     }
@@ -113,16 +117,16 @@ import { WaitingFiles } from './waiting-files';
       gap: 10px;
       align-items: center;
     }
-    .head .button,
     .does .button {
       margin-left: 6px;
     }
     form {
       display: flex;
+      flex-wrap: wrap;
       gap: 8px;
     }
     form .control {
-      flex: 1;
+      flex: 1 1 200px;
     }
     li a {
       display: grid;
@@ -141,6 +145,18 @@ import { WaitingFiles } from './waiting-files';
     .count {
       grid-row: 1;
       grid-column: 2;
+    }
+    @media (width < 600px) {
+      li {
+        grid-template-columns: minmax(0, 1fr);
+      }
+      li a {
+        grid-template-columns: minmax(0, 1fr);
+      }
+      .count {
+        grid-row: auto;
+        grid-column: auto;
+      }
     }
     progress {
       accent-color: var(--copper);

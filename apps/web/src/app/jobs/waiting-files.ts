@@ -59,6 +59,7 @@ import { broughtLines } from './brought-text';
     }
     mat-card-actions {
       gap: 8px;
+      padding: 4px 16px 14px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
