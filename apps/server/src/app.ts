@@ -125,7 +125,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', pictureRoutes());
   app.use('/api', importRoutes(maxBytes, work));
   app.use('/api', express.json({ limit: maxBytes }));
-  app.use('/api', exchangeRoutes(people, work));
+  app.use('/api', exchangeRoutes(people, now, work));
   app.use('/api', jobCommandRoutes());
   app.use('/api', rodListRoutes());
   app.use('/api', purgePlanRoutes(work));
@@ -133,8 +133,8 @@ export function createApp(options: AppOptions): Express {
     '/api',
     liveRoutes(instruments, (req) => isSignedIn(people, req, now)),
   );
-  app.use('/api', commandRoutes(people));
-  app.use('/api', packageRoutes(people, options.packageWaits ?? (() => undefined)));
+  app.use('/api', commandRoutes(people, now));
+  app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined)));
   app.use('/api', (_req, res) =>
     sendProblem(res, { title: 'Not found', status: 404, detail: 'Nothing answers at this address.' }),
   );

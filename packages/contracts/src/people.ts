@@ -2,6 +2,7 @@ import * as yup from 'yup';
 import { idSchema, line } from './ids.js';
 import { strict } from './strict.js';
 import { KINDS, type Kind } from './kinds.js';
+import type { Meaning } from './signature.js';
 
 /** What a person does in the company; one person may have several roles. */
 export const ROLES = ['fitter', 'lead', 'quality', 'administrator', 'auditor'] as const;
@@ -52,6 +53,23 @@ const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
   hand_over: [],
   intake: [],
 };
+
+/** Who may give a signature of a meaning, beside writing the record; hand-overs and files have ways of their own. */
+const SIGNERS: Readonly<Record<Meaning, readonly Role[]>> = {
+  released: ['quality'],
+  judged: ['quality'],
+  tested: BENCH,
+  'out-of-range': BENCH,
+  confirmed: ['lead', 'quality'],
+  withdrawn: ['lead', 'quality'],
+  readmitted: ['quality'],
+  'handed-over': [],
+  countersigned: [],
+};
+
+/** Whether somebody may sign a record as this, by a command. */
+export const maySign = (roles: readonly Role[], meaning: Meaning): boolean =>
+  SIGNERS[meaning].some((r) => roles.includes(r));
 
 const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
   read: ROLES,

@@ -9,6 +9,7 @@ export const MEANINGS = {
   tested: 'tested and found as written',
   confirmed: 'continuity confirmed',
   withdrawn: 'withdrawn for cause',
+  readmitted: 'withdrawal lifted',
   'handed-over': 'handed over',
   countersigned: 'brought in: seen, and taken as good here',
 } as const;

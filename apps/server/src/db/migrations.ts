@@ -11,6 +11,7 @@ import * as intakes from './0011-intakes.js';
 import * as ofOneJob from './0012-of-one-job.js';
 import * as limits from './0013-limits.js';
 import * as watched from './0014-watched.js';
+import * as givenPasswords from './0015-given-passwords.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -35,6 +36,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0012-of-one-job', up: ofOneJob.up },
   { name: '0013-limits', up: limits.up },
   { name: '0014-watched', up: watched.up },
+  { name: '0015-given-passwords', up: givenPasswords.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -29,7 +29,7 @@ export function importRoutes(maxBytes: number, work: WorkPool): Router {
 }
 
 /** Export of a job as one JSON file, import of such a file, and what waits to be countersigned. */
-export function exchangeRoutes(people: PeopleStore, work: WorkPool): Router {
+export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkPool): Router {
   const router = Router();
   router.get('/jobs/:id/export', async (req, res) => {
     const text = await exportJob(storeOf(req), idParam(req));
@@ -42,7 +42,7 @@ export function exchangeRoutes(people: PeopleStore, work: WorkPool): Router {
   router.post('/waiting-files/:id/countersign', async (req, res) => {
     const [id, account] = [parse<string>(idSchema, req.params['id']), accountOf(req)];
     const { password } = parse<{ password: string }>(countersignSchema, req.body ?? {});
-    await checkAgain(people, account, password, 'password');
+    await checkAgain(people, account, password, 'password', now());
     answer(res, await countersign(storeOf(req), id, account, work));
   });
   router.post('/waiting-files/:id/refuse', async (req, res) => {

@@ -11,7 +11,7 @@ import { handOver, handOversOf } from './hand-over.js';
 import { partsOf } from './parts.js';
 
 /** Handing a job over, how its packages stand, and the packages themselves. */
-export function packageRoutes(people: PeopleStore, wake: () => void): Router {
+export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => void): Router {
   const router = Router();
   router.get('/jobs/:id/hand-overs', async (req, res) => {
     res.json(await handOversOf(storeOf(req), idParam(req)));
@@ -19,7 +19,7 @@ export function packageRoutes(people: PeopleStore, wake: () => void): Router {
   router.post('/jobs/:id/hand-overs', async (req, res) => {
     const [store, account, jobId] = [storeOf(req), accountOf(req), idParam(req)];
     const { password, ...request } = parse<HandOverRequest>(handOverRequestSchema, req.body);
-    await checkAgain(people, account, password, 'password');
+    await checkAgain(people, account, password, 'password', now());
     if (!(await store.find('job', jobId))) throw new NotFoundError('No such job here.');
     res.status(201).json(await handOver(store, jobId, request, account, account.company));
     wake();

@@ -9,6 +9,8 @@ export interface Account extends Me {
   readonly companyId: string;
   readonly password: string;
   readonly disabled: boolean;
+  /** When somebody else gave it a new password; null where its owner chose the first. */
+  readonly passwordGivenAt: Date | null;
 }
 
 /** In whose name an account acts. */
@@ -25,6 +27,7 @@ interface AccountRow {
   password: string;
   must_change: boolean;
   disabled: boolean;
+  password_given_at: Date | null;
   last_seen: Date | null;
 }
 
@@ -41,6 +44,7 @@ const accountOf = (r: AccountRow): Account => ({
   password: r.password,
   mustChange: r.must_change,
   disabled: r.disabled,
+  passwordGivenAt: r.password_given_at,
 });
 
 /** The one place that speaks SQL about accounts and who is signed in. */
@@ -112,9 +116,15 @@ export class PeopleStore {
       .update({ person: c.person, roles: c.roles, brazer_id: c.brazerId ?? null, disabled: c.disabled });
   }
 
-  /** A new password ends the address of the calendar that was taken under the old one. */
-  async setPassword(id: string, hash: string, mustChange: boolean): Promise<void> {
-    await this.db('account').where({ id }).update({ password: hash, must_change: mustChange });
+  /**
+   * A new password ends the address of the calendar that was taken under the old one.
+   * @param givenAt when somebody else gave it; null where its owner changes it
+   */
+  async setPassword(id: string, hash: string, givenAt: Date | null): Promise<void> {
+    const given = givenAt ? { password_given_at: givenAt } : {};
+    await this.db('account')
+      .where({ id })
+      .update({ password: hash, must_change: givenAt !== null, ...given });
     await this.db('calendar_feed').where({ account_id: id }).del();
   }
 

@@ -24,7 +24,7 @@ import { hashPassword, type PasswordCost } from './passwords.js';
 import { actorOf, PeopleStore, type Account } from './people-store.js';
 import { checkAgain, checkPerson, openSignIn } from './sign-in.js';
 
-const meOf = ({ companyId: _c, password: _p, disabled: _d, ...me }: Account): Me => me;
+const meOf = ({ companyId: _c, password: _p, disabled: _d, passwordGivenAt: _g, ...me }: Account): Me => me;
 
 function mustNotBeTheName(name: string, password: string): void {
   if (password.toLowerCase().includes(name) && password.length < name.length + 8)
@@ -99,13 +99,13 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
   router.post('/password', guesses, small, async (req, res) => {
     const asked = parse<NewPassword>(newPasswordSchema, req.body ?? {});
     const account = accountOf(req);
-    await checkAgain(people, account, asked.old, 'old');
+    await checkAgain(people, account, asked.old, 'old', null);
     if (asked.old === asked.password) throw new ContractError([{ field: 'password', says: 'choose another one' }]);
     mustNotBeTheName(account.name, asked.password);
     const hash = await hashPassword(asked.password, cost);
     await people.db.transaction(async (trx) => {
       const inside = new PeopleStore(trx);
-      await inside.setPassword(account.id, hash, false);
+      await inside.setPassword(account.id, hash, null);
       await inside.closeAll(account.id, tokenOf(req));
       const records = await touchedAccounts(trx, account.companyId, [account.id]);
       await appendTrail(trx, account.companyId, {
@@ -150,7 +150,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       if (!left.length && (change.disabled || !change.roles.includes('administrator')))
         throw new RefusedError('The last administrator stays: let another one in first.');
       await inside.change(companyId, id, change);
-      if (hash) await inside.setPassword(id, hash, true);
+      if (hash) await inside.setPassword(id, hash, now());
       if (hash || change.disabled) await inside.closeAll(id);
       const words = [change.disabled ? 'shut out' : change.roles.join(', '), hash ? 'new password given' : ''];
       const says = `${before.name}: ${words.filter(Boolean).join('; ')}`;

@@ -7,6 +7,8 @@ import type { Account, PeopleStore } from './people-store.js';
 /** A sign-in ends after so long unused, and after so long in all, ms. */
 export const IDLE_MS = 12 * 3600_000;
 export const LONGEST_MS = 7 * 24 * 3600_000;
+/** For so long after somebody else gave a new password its account signs nothing, ms. */
+export const GIVEN_MS = 24 * 3600_000;
 /** How stale the last use may be before it is written again, ms. */
 const TOUCH_MS = 5 * 60_000;
 
@@ -35,20 +37,28 @@ export async function checkPerson(
 }
 
 /**
- * The password given again by who is signed in; counted by account, so that nobody else can use the tries up.
- * @throws TooManyError, ContractError at `field` when it is wrong
+ * The password given again by who is signed in; counted by account, so that nobody else can use the tries up. Where
+ * something is signed, not within a day of a new password that somebody else gave: who gave it knows it too.
+ * @param signsAt when something is signed; null where nothing is
+ * @throws TooManyError, RefusedError, ContractError at `field` when it is wrong
  */
 export async function checkAgain(
   people: PeopleStore,
   account: Pick<Account, 'id' | 'companyId'>,
   password: string,
   field: string,
+  signsAt: Date | null,
 ): Promise<void> {
   await people.limits.again(account.id);
   const now = await people.byId(account.companyId, account.id);
   if (!now || now.disabled || !(await checkPassword(password, now.password)))
     throw new ContractError([{ field, says: 'this is not your password' }]);
   await people.limits.wasRight(account.id);
+  const from = now.passwordGivenAt && new Date(now.passwordGivenAt.getTime() + GIVEN_MS);
+  if (signsAt && from && signsAt < from)
+    throw new RefusedError(
+      `Somebody else gave you a new password: nothing is signed with your name before ${from.toISOString().slice(0, 16).replace('T', ' ')} UTC.`,
+    );
 }
 
 /** What nobody guesses. */

@@ -209,7 +209,7 @@ describe('writing a record', () => {
 
   it('takes no record of what has not happened yet', async () => {
     const tomorrow = new Date(Date.now() + 2 * 86_400_000).toISOString();
-    const log = { ...file.logs[0], id: newId(), brazedAt: tomorrow };
+    const log = { ...file.logs[0], id: newId(), brazedAt: tomorrow, outOfRangeReason: 'asked for by the lead' };
     const coupon = { ...file.coupons[0], id: newId(), number: 'C-AHEAD', brazedOn: tomorrow.slice(0, 10) };
     const test = { ...file.pressureTests[0], id: newId(), endedAt: tomorrow };
     for (const [kind, data, field, meaning] of [

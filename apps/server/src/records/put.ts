@@ -147,12 +147,15 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);
 }
 
-/** @throws ContractError where a record that must be signed is not, or as something else */
-function checkSigned(command: PutCommand, meaning: Meaning | null): void {
+/** @throws ContractError where a record is not signed as it must be, or is signed and needs no signature */
+async function checkSigned(store: RecordStore, command: PutCommand, meaning: Meaning | null): Promise<void> {
   for (const r of command.records) {
-    const needed = neededMeaning(command.kind, r.data);
-    if (needed && needed !== meaning)
-      throw new ContractError([{ field: 'signature', says: `sign it: ${MEANINGS[needed]}` }]);
+    const before = command.kind === 'brazer' && r.seen > 0 ? await store.find('brazer', r.data.id) : null;
+    const needed = neededMeaning(command.kind, r.data, before);
+    if (needed !== meaning)
+      throw new ContractError([
+        { field: 'signature', says: needed ? `sign it: ${MEANINGS[needed]}` : 'this needs no signature' },
+      ]);
   }
 }
 
@@ -201,11 +204,11 @@ export async function put(
   signed: { readonly meaning: Meaning; readonly by: Signer } | null = null,
 ): Promise<PutResult> {
   const deed = signed ? `sign ${command.kind}` : `write ${command.kind}`;
-  checkSigned(command, signed?.meaning ?? null);
   return store.once(
     command.id,
     { deed, says: signed ? MEANINGS[signed.meaning] : '', content: hashOfText(JSON.stringify(command)) },
     async (trx) => {
+      await checkSigned(trx, command, signed?.meaning ?? null);
       for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
       await checkOfOneJob(trx, command.kind, command.records);
       const records = await putChecked(trx, command);

@@ -1,13 +1,14 @@
-import { parse, parseCommand, signingSchema, type Signing } from '@hephaist/contracts';
+import { maySign, parse, parseCommand, signingSchema, type Signing } from '@hephaist/contracts';
 import { Router } from 'express';
 import { accountOf, mustBeAllowed, storeOf } from '../access/guard.js';
+import { ForbiddenError } from '../http/errors.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
 import { tablesOf } from '../shop/shop.js';
 import { put } from './put.js';
 
 /** Writing records: a command, and beside it the password again where it is signed. */
-export function commandRoutes(people: PeopleStore): Router {
+export function commandRoutes(people: PeopleStore, now: () => Date): Router {
   const router = Router();
   router.post('/commands', async (req, res) => {
     const { signature, ...body } = (req.body ?? {}) as { signature?: unknown };
@@ -16,7 +17,9 @@ export function commandRoutes(people: PeopleStore): Router {
     mustBeAllowed(account, `write:${command.kind}`);
     if (signature === undefined) return void res.json(await put(store, command));
     const { password, meaning } = parse<Signing>(signingSchema, signature, 'signature.');
-    await checkAgain(people, account, password, 'signature.password');
+    if (!maySign(account.roles, meaning))
+      throw new ForbiddenError(`You are signed in as ${account.roles.join(', ')}: this is not yours to sign.`);
+    await checkAgain(people, account, password, 'signature.password', now());
     res.json(await put(store, command, { meaning, by: account }));
   });
   return router;
