@@ -50,6 +50,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await expect(page.getByRole('button', { name: 'Print card' })).toBeVisible();
     await clean();
     await openDemo(page, 'prove');
+    await expect(page.getByRole('heading', { name: 'Coupons' })).toBeVisible();
     await clean();
     await page.getByRole('button', { name: 'Enter a coupon' }).click();
     await clean();
