@@ -1,4 +1,4 @@
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,6 +9,7 @@ import { connect } from '../src/db/connect.js';
 import { importJob } from '../src/exchange/job-file.js';
 import { packageQueue } from '../src/package/queue.js';
 import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from './harness.js';
+import { processes } from './processes.js';
 
 let h: Harness;
 const file = demoFile();
@@ -91,7 +92,11 @@ describe('./hephaist', () => {
     let over = false;
     void ended.then(() => (over = true));
     while (!over) {
-      seen.push(execFileSync('ps', ['-eo', 'args'], { encoding: 'utf8' }));
+      seen.push(
+        processes()
+          .map((x) => x.args)
+          .join('\n'),
+      );
       await new Promise((next) => setTimeout(next, 15));
     }
     expect(await ended).toBe(0);

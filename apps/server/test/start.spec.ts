@@ -1,9 +1,10 @@
-import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { createServer, type AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort } from './free-port.js';
 import { harness, type Harness } from './harness.js';
 import { until } from './instruments.js';
+import { processes } from './processes.js';
 
 /** What ./start says and does, with a database of the tests. */
 
@@ -102,10 +103,9 @@ describe('./start', () => {
       () => out,
       (o) => o.includes(served),
     );
-    const [server] = execFileSync('pgrep', ['-P', String(run.pid), '-f', 'server/dist/main.mjs'], { encoding: 'utf8' })
-      .trim()
-      .split('\n');
-    process.kill(Number(server), 'SIGKILL');
+    const server = processes().find((x) => x.parent === run.pid && x.args.includes('server/dist/main.mjs'));
+    if (!server) throw new Error('no server runs');
+    process.kill(server.pid, 'SIGKILL');
     await until(
       () => out,
       (o) => o.split(served).length === 3,
