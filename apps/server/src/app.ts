@@ -1,7 +1,6 @@
 import { MAX_BODY_BYTES } from '@hephaist/contracts';
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
-import helmet from 'helmet';
+import express, { type Express } from 'express';
 import type { Knex } from 'knex';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
@@ -12,6 +11,7 @@ import { crewRoutes } from './crew/routes.js';
 import { exchangeRoutes, importRoutes } from './exchange/routes.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
+import { noStore, onlyAs, onlyByTls, permissions, security } from './http/headers.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
 import { liveRoutes } from './live/routes.js';
@@ -48,45 +48,6 @@ export interface AppOptions {
   /** Where heavy work is done; a pool of its own where left out. */
   readonly work?: WorkPool;
 }
-
-/** Everything inlined by the built page is its own; nothing is fetched from elsewhere. */
-/** Nothing that is answered to somebody stays in a cache, but what says of itself that it may. */
-const noStore: RequestHandler = (_req, res, next) => {
-  res.setHeader('Cache-Control', 'no-store');
-  next();
-};
-
-/** What a page of ours may ask of the device: the camera, for photographs of joints. */
-const permissions: RequestHandler = (_req, res, next) => {
-  res.setHeader('Permissions-Policy', 'camera=(self), microphone=(), geolocation=(), usb=(), payment=()');
-  next();
-};
-
-/** Asked by another name than its own, it does not answer: a page elsewhere cannot make itself ours. */
-const onlyAs =
-  (hosts: readonly string[] | undefined): RequestHandler =>
-  (req, res, next) => {
-    if (!hosts || hosts.includes(req.hostname)) return next();
-    sendProblem(res, { title: 'Not here', status: 421, detail: 'This server does not go by that name.' });
-  };
-
-const security = helmet({
-  contentSecurityPolicy: {
-    directives: {
-      defaultSrc: ["'self'"],
-      styleSrc: ["'self'", "'unsafe-inline'"],
-      imgSrc: ["'self'", 'data:', 'blob:'],
-      upgradeInsecureRequests: null,
-    },
-  },
-  strictTransportSecurity: false,
-});
-
-/** What came by TLS is to come by TLS from now on. */
-const onlyByTls: RequestHandler = (req, res, next) => {
-  if (req.secure) res.setHeader('Strict-Transport-Security', 'max-age=31536000');
-  next();
-};
 
 function serveWeb(app: Express, webRoot: string): void {
   app.use(

@@ -1,12 +1,7 @@
 import * as yup from 'yup';
-import { idSchema, instantSchema, line, note } from './ids.js';
+import { idSchema, instantSchema, line, note, passwordAgainSchema, sha256Schema } from './ids.js';
 import { strict } from './strict.js';
 
-const sha256 = () =>
-  yup
-    .string()
-    .matches(/^[0-9a-f]{64}$/, 'a SHA-256')
-    .required();
 const count = () => yup.number().integer().min(0).required();
 const to = () => line('To whom', 120).required('Say to whom it is handed over');
 const units = () =>
@@ -26,9 +21,9 @@ export const handOverSchema = strict(
     to: to(),
     note: note(),
     units: units(),
-    jobHash: sha256(),
+    jobHash: sha256Schema(),
     /** Where the audit trail stood. */
-    trail: strict(yup.object({ seq: count(), hash: sha256() })).required(),
+    trail: strict(yup.object({ seq: count(), hash: sha256Schema() })).required(),
     joints: count(),
     accepted: count(),
     /** Points that were open, as the package lists them. */
@@ -44,7 +39,7 @@ export const handOverRequestSchema = strict(
     to: to(),
     note: note(),
     units: units(),
-    password: yup.string().max(200).required('Give your password to sign'),
+    password: passwordAgainSchema(),
   }),
 );
 export type HandOverRequest = yup.InferType<typeof handOverRequestSchema>;
@@ -99,7 +94,7 @@ export const manifestSchema = strict(
               .matches(/^[a-z0-9][a-z0-9./-]{0,90}$/, 'a plain path')
               .required(),
             bytes: count(),
-            sha256: sha256(),
+            sha256: sha256Schema(),
           }),
         ).required(),
       )

@@ -16,10 +16,7 @@ function isDay(v: string): boolean {
 export const daySchema = yup
   .string()
   .matches(/^\d{4}-\d{2}-\d{2}$/, 'a date as YYYY-MM-DD')
-  .test('real', 'a date that exists', (v) => {
-    if (!v) return true;
-    return isDay(v);
-  });
+  .test('real', 'a date that exists', (v) => !v || isDay(v));
 
 /** An instant in UTC. */
 export const instantSchema = yup
@@ -39,3 +36,13 @@ export const number = (label: string, min: number, max: number, allowed: string)
     .required(`${label} is needed: ${allowed}`)
     .min(min, `${label}: ${allowed}`)
     .max(max, `${label}: ${allowed}`);
+
+/** A SHA-256, as 64 hexadecimal digits. */
+export const sha256Schema = () =>
+  yup
+    .string()
+    .matches(/^[0-9a-f]{64}$/, 'a SHA-256')
+    .required();
+
+/** The password given again, where something is signed. */
+export const passwordAgainSchema = () => yup.string().max(200).required('Give your password to sign');

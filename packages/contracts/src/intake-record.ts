@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { idSchema, line } from './ids.js';
+import { idSchema, line, passwordAgainSchema, sha256Schema } from './ids.js';
 import type { Kind } from './kinds.js';
 
 /** What a file brings of one kind. */
@@ -21,10 +21,7 @@ export const intakeSchema = yup
     id: idSchema,
     jobId: idSchema,
     jobName: line('Job', 200).required(),
-    fileHash: yup
-      .string()
-      .matches(/^[0-9a-f]{64}$/, 'a SHA-256')
-      .required(),
+    fileHash: sha256Schema(),
     brings: yup
       .array(
         yup
@@ -67,5 +64,5 @@ export interface IntakeAnswer {
 }
 
 export const countersignSchema = yup
-  .object({ password: yup.string().max(200).required('Give your password to sign') })
+  .object({ password: passwordAgainSchema() })
   .noUnknown('has a field that is not known here');

@@ -95,10 +95,12 @@ export const mustBeCountersigned = (file: JobFile, roles: readonly Role[]): bool
  * @param raw the file before it was read: fields that a later version added are not in what was signed
  */
 export function misfitSignatures(file: JobFile, raw: unknown): FieldProblem[] {
+  const asked = new Set(file.signatures.map((s) => s.recordId));
   const hashes = new Map<string, readonly [kind: FiledKind, hashes: readonly string[], needed: string | null]>();
   for (const kind of FILED) {
     const before = (raw as Partial<Record<string, unknown>>)[PLACES[kind]];
     rowsOf(file, kind).forEach((r, i) => {
+      if (!asked.has(r.id)) return;
       const own: unknown = Array.isArray(before) ? before[i] : undefined;
       hashes.set(r.id, [kind, [contentHash(r), contentHash(own)], neededMeaning(kind, r)]);
     });

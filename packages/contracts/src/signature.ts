@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { idSchema, instantSchema, line } from './ids.js';
+import { idSchema, instantSchema, line, passwordAgainSchema, sha256Schema } from './ids.js';
 
 /** What a signature can mean, and the words that stand by it. */
 export const MEANINGS = {
@@ -41,10 +41,7 @@ export const signatureSchema = yup
     recordId: idSchema,
     /** Version of the record that was signed. */
     signedVersion: yup.number().integer().min(1).required(),
-    contentHash: yup
-      .string()
-      .matches(/^[0-9a-f]{64}$/, 'a SHA-256')
-      .required(),
+    contentHash: sha256Schema(),
     meaning: yup.string().oneOf(MEANING_IDS).required('Say what the signature means'),
     accountId: idSchema,
     person: line('Name').required(),
@@ -62,7 +59,7 @@ export interface ShownSignature extends Signature {
 /** A password given again, and what it is given for. Comes beside a command. */
 export const signingSchema = yup
   .object({
-    password: yup.string().max(200).required('Give your password to sign'),
+    password: passwordAgainSchema(),
     meaning: yup.string().oneOf(MEANING_IDS, 'pick what the signature means').required('Say what the signature means'),
   })
   .noUnknown('has a field that is not known here');

@@ -59,15 +59,16 @@ export async function bringIn(
   came: CameIn,
   work: WorkPool,
 ): Promise<IntakeAnswer> {
-  const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hashOfText(came.bytes));
+  const hash = hashOfText(came.bytes);
+  const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hash);
   if (before) return { ...before, waits: null };
   const { file, pictures } = await read(came, by.id, work);
   await mustBeNew(store, file);
   if (mustBeCountersigned(file, by.roles)) {
-    const waits = { id, jobName: file.job.name, brings: broughtBy(file), hash: hashOfText(came.bytes), ...came };
+    const waits = { id, jobName: file.job.name, brings: broughtBy(file), hash, ...came };
     return { jobId: null, kept: 0, waits: await keepWaiting(store, by, waits) };
   }
-  const done = await importJob(store, file, id, { pictures, hash: hashOfText(came.bytes) });
+  const done = await importJob(store, file, id, { pictures, hash });
   return { ...done, waits: null };
 }
 

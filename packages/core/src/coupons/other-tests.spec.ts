@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { complaints } from '../testing/complaints.js';
 import { ASME_RULES, RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
-import type { InputError } from '../source/problem.js';
 import { inUnits } from '../units/say.js';
 import {
   BEND_CRACK_M,
@@ -13,14 +13,6 @@ import {
 import { judgePeelLines, peelClocks, readPeel } from './peel-lines.js';
 import { doubtWords, EDGE_SD_M, judgeSection, mergeVoids, voidsDoubt } from './section.js';
 
-const fields = (run: () => unknown): string[] => {
-  try {
-    run();
-    return [];
-  } catch (e) {
-    return (e as InputError).problems.map((p) => `${p.field}: ${p.says}`);
-  }
-};
 const own = (change: Partial<RuleSet>): RuleSet => ({ ...ASME_RULES, ...change });
 
 describe('tension (ASME BPVC IX QB-150, memory: the base metal’s minimum, 95 % of it outside the joint)', () => {
@@ -58,7 +50,7 @@ describe('tension (ASME BPVC IX QB-150, memory: the base metal’s minimum, 95 %
     );
   });
   it('wants numbers above 0, each at its field', () => {
-    expect(fields(() => judged({ forceN: 0, widthM: -1, thicknessM: NaN, minimumPa: Infinity }))).toEqual(
+    expect(complaints(() => judged({ forceN: 0, widthM: -1, thicknessM: NaN, minimumPa: Infinity }))).toEqual(
       ['forceN', 'widthM', 'thicknessM', 'minimumPa'].map((f) => `${f}: a number above 0`),
     );
   });
@@ -87,14 +79,14 @@ describe('peel', () => {
     );
   });
   it('refuses what cannot be at its field', () => {
-    expect(fields(() => judged({ areaM2: 0 }))).toEqual(['areaM2: a number above 0']);
-    expect(fields(() => judged({ unbrazedM2: -1e-9, lineUnbrazedM: 0.0201 }))).toEqual([
+    expect(complaints(() => judged({ areaM2: 0 }))).toEqual(['areaM2: a number above 0']);
+    expect(complaints(() => judged({ unbrazedM2: -1e-9, lineUnbrazedM: 0.0201 }))).toEqual([
       'unbrazedM2: from 0 to the whole area',
       'lineUnbrazedM: from 0 to the whole line',
     ]);
-    expect(fields(() => judged({ unbrazedM2: 1.01e-3, lineUnbrazedM: -1 }))).toHaveLength(2);
-    expect(fields(() => judged({ unbrazedM2: 1e-3, lineUnbrazedM: 0.02 }))).toEqual([]);
-    expect(fields(() => judged({ unbrazedM2: 0, lineUnbrazedM: 0 }))).toEqual([]);
+    expect(complaints(() => judged({ unbrazedM2: 1.01e-3, lineUnbrazedM: -1 }))).toHaveLength(2);
+    expect(complaints(() => judged({ unbrazedM2: 1e-3, lineUnbrazedM: 0.02 }))).toEqual([]);
+    expect(complaints(() => judged({ unbrazedM2: 0, lineUnbrazedM: 0 }))).toEqual([]);
   });
 });
 
@@ -107,9 +99,10 @@ describe('bend: open cracks to 1/8 in (ASME BPVC IX QB-160, memory)', () => {
     expect(inUnits(judgeBend(0.001).arithmetic, 'metric')).toBe('longest open crack 1.00 mm, limit 3.20 mm');
   });
   it('from nothing to half a metre', () => {
-    expect(fields(() => judgeBend(0))).toEqual([]);
-    expect(fields(() => judgeBend(0.499))).toEqual([]);
-    for (const m of [-1e-9, 0.5, NaN]) expect(fields(() => judgeBend(m))).toEqual(['crackM: from 0 to 20 in (0.5 m)']);
+    expect(complaints(() => judgeBend(0))).toEqual([]);
+    expect(complaints(() => judgeBend(0.499))).toEqual([]);
+    for (const m of [-1e-9, 0.5, NaN])
+      expect(complaints(() => judgeBend(m))).toEqual(['crackM: from 0 to 20 in (0.5 m)']);
   });
 });
 
@@ -143,7 +136,7 @@ describe('peel by lines', () => {
     }
   });
   it('refuses what cannot be at its field', () => {
-    const wrong = (change: object) => fields(() => readPeel({ ...p, ...change }));
+    const wrong = (change: object) => complaints(() => readPeel({ ...p, ...change }));
     expect([0, 0.51, NaN].flatMap((lapM) => wrong({ lapM, lines: [[], [], []] }))).toEqual(
       Array(3).fill('lapM: a lap above 0 and at most 20 in (0.5 m)'),
     );
@@ -199,7 +192,7 @@ describe('section, at the edges', () => {
   });
   const clean = face(0.02);
   it('overlaps above 0 and to half a metre, voids inside them', () => {
-    const wrong = (f: ReturnType<typeof face>) => fields(() => judgeSection([clean, f], ASME_RULES));
+    const wrong = (f: ReturnType<typeof face>) => complaints(() => judgeSection([clean, f], ASME_RULES));
     for (const m of [0, -1, 0.501, NaN])
       expect(wrong(face(m))).toEqual(['faces.1.overlapM: an overlap above 0 and at most 20 in (0.5 m)']);
     expect(wrong(face(0.5))).toEqual([]);
@@ -212,7 +205,7 @@ describe('section, at the edges', () => {
     ] as [number, number][])
       expect(wrong(face(0.02, [0, 0.001], v))).toEqual([`faces.1.voids.1: ${outside}`]);
     expect(wrong(face(0.02, [0, 0.02], [0.01, 0.02 + 0.5e-9]))).toEqual([]);
-    expect(fields(() => judgeSection([clean], ASME_RULES))).toEqual(['faces: both sides of the cut are needed']);
+    expect(complaints(() => judgeSection([clean], ASME_RULES))).toEqual(['faces: both sides of the cut are needed']);
   });
   it('tells sum, longest, share and doubt of each side, and reasons of both', () => {
     const v = judgeSection([face(0.02, [0.001, 0.002], [0.005, 0.0075]), clean], ASME_RULES);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { InputError } from '../source/problem.js';
+import { complaints } from '../testing/complaints.js';
 import { stripPicture, type StripWish } from '../testing/strip-picture.js';
 import {
   metresPerPixel,
@@ -10,14 +10,6 @@ import {
   type StripMarks,
 } from './strip-trace.js';
 
-const fields = (run: () => unknown): string[] => {
-  try {
-    run();
-    return [];
-  } catch (e) {
-    return (e as InputError).problems.map((p) => `${p.field}: ${p.says}`);
-  }
-};
 /** A picture whose grey is told by place. */
 const picture = (width: number, height: number, at: (x: number, y: number) => number): GreyPicture => ({
   width,
@@ -33,11 +25,11 @@ describe('the scale of a picture', () => {
   });
   it('from 20 pixels on, and between 0.01 mm and 1 m', () => {
     const far = 'scale: take two points at least 20 pixels apart';
-    expect(fields(() => of(19.99, 0.01))).toEqual([far]);
-    expect(fields(() => of(20, 0.01))).toEqual([]);
+    expect(complaints(() => of(19.99, 0.01))).toEqual([far]);
+    expect(complaints(() => of(20, 0.01))).toEqual([]);
     const length = 'scale.lengthM: a length between 0.0004 in and 39 in (0.01 mm to 1 m)';
-    for (const m of [1e-5, 1, 0, NaN]) expect(fields(() => of(100, m))).toEqual([length]);
-    for (const m of [1.001e-5, 0.999]) expect(fields(() => of(100, m))).toEqual([]);
+    for (const m of [1e-5, 1, 0, NaN]) expect(complaints(() => of(100, m))).toEqual([length]);
+    for (const m of [1.001e-5, 0.999]) expect(complaints(() => of(100, m))).toEqual([]);
   });
 });
 
@@ -245,7 +237,7 @@ describe('what cannot be traced, at its field', () => {
     voids: 'darker',
     ...change,
   });
-  const wrong = (change: Partial<StripMarks>) => fields(() => traceStrip(grey, marks(change)));
+  const wrong = (change: Partial<StripMarks>) => complaints(() => traceStrip(grey, marks(change)));
   it('a line that leaves the picture by any side, or is none', () => {
     const says = ['line: draw the bond line inside the picture, from mouth to stop'];
     expect(

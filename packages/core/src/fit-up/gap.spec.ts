@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findMetal } from '../metals/metals.js';
-import type { InputError } from '../source/problem.js';
+import { complaints } from '../testing/complaints.js';
 import { measuredGapIn } from '../testing/samples.js';
 import { cupForOd, type Cup } from '../tube/cup.js';
 import { findTube, type Tube } from '../tube/tube.js';
@@ -64,15 +64,6 @@ describe('gap before heating', () => {
   });
 });
 
-/** Fields a run complains of, with what each says. */
-const complaints = (run: () => unknown): string[] => {
-  try {
-    run();
-    return [];
-  } catch (e) {
-    return (e as InputError).problems.map((p) => `${p.field}: ${p.says}`);
-  }
-};
 const t118 = tube('acr', '1-1/8');
 const read = (od: readonly [number, number], id: readonly [number, number], instrument = 'caliper'): FitUp =>
   ({ mode: 'measured', tubeOdM: od, socketIdM: id, instrument }) as FitUp;

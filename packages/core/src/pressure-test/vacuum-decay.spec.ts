@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { InputError } from '../source/problem.js';
+import { complaints } from '../testing/complaints.js';
 import { seeded } from '../testing/strip-picture.js';
 import { MICRON } from '../units/units.js';
 import { evacuationDecay, LEAK_PA_S, type DecayAnswer } from './vacuum-decay.js';
@@ -144,14 +145,8 @@ describe('evacuation decay', () => {
     expect(answer((m) => 450 - levels(200, 2)(m), 20)).toBe('tight');
   });
   it('names what cannot be, at its field', () => {
-    const fields = (readings: readonly { atS: number; pa: number }[], under = limit): string[] => {
-      try {
-        evacuationDecay(readings, under);
-        return [];
-      } catch (e) {
-        return (e as InputError).problems.map((x) => `${x.field}: ${x.says}`);
-      }
-    };
+    const fields = (readings: readonly { atS: number; pa: number }[], under = limit): string[] =>
+      complaints(() => evacuationDecay(readings, under));
     const fine = curve(() => 250);
     const last = (pa: number) => [...fine, { atS: 660, pa }];
     expect(fields(last(0))).toEqual(['readings.11.pa: above 0 and under 29 psi']);

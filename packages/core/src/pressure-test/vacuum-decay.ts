@@ -77,7 +77,8 @@ function fitted(readings: readonly VacuumReading[], tau: number | null): Fit {
   };
   const all = [...parts.keys()];
   const free = best(all);
-  const x = best(all.filter((i) => i === 0 || (free[i] as number) > 0));
+  const rising = all.filter((i) => i === 0 || (free[i] as number) > 0);
+  const x = rising.length === all.length ? free : best(rising);
   const missOf = ({ row, pa, weight }: (typeof points)[number]): number =>
     weight * (row.reduce((sum, f, i) => sum + f * (x[i] as number), 0) - pa) ** 2;
   return {

@@ -17,7 +17,7 @@ const WORDS: Readonly<Partial<Record<Kind, readonly [one: string, many: string]>
   signature: ['signature given elsewhere', 'signatures given elsewhere'],
 };
 
-/** "12 coupons, 3 without a signature: C-001 of Prue Akintola, 2026-03-02; ..." */
+/** "12 coupons, 3 without a signature: Prue Akintola: C-001, C-002; …" */
 export function broughtLine({ kind, count, unsigned, names }: Brought): string {
   const [one, many] = WORDS[kind] ?? [kind, kind];
   const missing = unsigned
