@@ -1,6 +1,6 @@
 import { densityKgM3, workingK, type Filler } from '../fillers/fillers.js';
 import type { Flux } from '../fluxes/fluxes.js';
-import { isFerrous, type Metal } from '../metals/metals.js';
+import { inASentence, isFerrous, type Metal } from '../metals/metals.js';
 import { requireRange } from '../source/problem.js';
 import { practice } from '../source/source.js';
 import { said } from '../units/say.js';
@@ -90,9 +90,9 @@ export function planGroove(
   const passes = passesFor(spec.thicknessM);
   const shape = isBevelled(spec.thicknessM) ? 'V' : 'square';
   const refused = !parts.every((m) => isFerrous(m) || m.family === 'copper' || m.family === 'nickel')
-    ? `Brass rod melts about where ${low.name.toLowerCase()} does: braze-welding is for steel, cast iron and copper.`
+    ? `Brass rod melts about where ${inASentence(low)} does: braze-welding is for steel, cast iron and copper.`
     : filler && low.solidusK < filler.brazingK.max + deltaFToK(100)
-      ? `Too hot for ${low.name.toLowerCase()}: it starts to melt at ${said(low.solidusK, 'temperature')}.`
+      ? `Too hot for ${inASentence(low)}: it starts to melt at ${said(low.solidusK, 'temperature')}.`
       : null;
   const say = (m: number): string => said(m, 'length');
   const steps = [

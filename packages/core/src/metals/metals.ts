@@ -119,6 +119,10 @@ export const METALS: readonly Metal[] = rows.map((r) => ({
 
 const byId = new Map(METALS.map((m) => [m.id, m]));
 
+/** A metal's name inside a sentence: small letters, but letters that stand for something stay (copper DHP). */
+export const inASentence = (metal: Pick<Metal, 'name'>): string =>
+  metal.name.replace(/\p{L}+/gu, (word) => (/\p{Lu}.*\p{Lu}/u.test(word) ? word : word.toLowerCase()));
+
 /** The metal with this id, or undefined where the table has none. */
 export const findMetal = (id: string): Metal | undefined => byId.get(id);
 

@@ -1,4 +1,4 @@
-import type { Metal } from '../metals/metals.js';
+import { inASentence, type Metal } from '../metals/metals.js';
 import { practice, published, type Source } from '../source/source.js';
 import type { Temper, Tube } from '../tube/tube.js';
 import { said } from '../units/say.js';
@@ -58,8 +58,8 @@ export function ratingAfterBrazing(
   if (!stress || bears === null) {
     const end = stress?.table.at(-1)?.[0] ?? 0;
     const says = stress
-      ? `the stress table of ${metal.name.toLowerCase()} ends at ${said(degFToK(end), 'temperature')}`
-      : `no allowable stress on file for ${metal.name.toLowerCase()}: take the rating from the piping code or the tube’s maker`;
+      ? `the stress table of ${inASentence(metal)} ends at ${said(degFToK(end), 'temperature')}`
+      : `no allowable stress on file for ${inASentence(metal)}: take the rating from the piping code or the tube’s maker`;
     return {
       ratedPa: null,
       drawnPa: null,

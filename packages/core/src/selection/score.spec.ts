@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { findFiller } from '../fillers/fillers.js';
 import { FLUXES } from '../fluxes/fluxes.js';
 import { sensitivePart } from '../testing/parts.js';
-import { sampleFacts } from '../testing/samples.js';
+import { hotGap as hot, sampleCandidate as candidate } from '../testing/candidate.js';
 import { findService } from '../services/services.js';
 import { degFToK, deltaFToK, INCH } from '../units/units.js';
 import type { Candidate, JointFacts } from './facts.js';
@@ -10,29 +10,6 @@ import { DEFAULT_WEIGHTS, scoreLines } from './preferences.js';
 
 const W = DEFAULT_WEIGHTS;
 const band = findFiller('BCuP-5')!.gapBandM;
-const hot = (sideM: number) => ({
-  tempK: 1000,
-  sideM,
-  minM: sideM,
-  maxM: sideM,
-  offCentreM: 2 * sideM,
-  tubeOdM: 0.028,
-  socketIdM: 0.0282,
-});
-/** A rod on a joint whose gap is known exactly and lies in its band. */
-const candidate = (filler: string, tube: string, socket: string, change: Partial<Candidate> = {}): Candidate => {
-  const rod = findFiller(filler)!;
-  return {
-    ...sampleFacts(tube, socket),
-    filler: rod,
-    flux: null,
-    gap: hot((rod.gapBandM.min + rod.gapBandM.max) / 2),
-    outerGap: null,
-    gapVerdict: 'in band',
-    gapSdM: 0,
-    ...change,
-  };
-};
 const points = (c: Candidate, id: string, covered = false): number | undefined =>
   scoreLines(c, W, covered).find((l) => l.id === id)?.points;
 const says = (c: Candidate, id: string, covered = false): string | undefined =>

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
-import { AMBIENT_K, boreM, type JointPlan } from '@hephaist/core';
+import { AMBIENT_K, boreM, inASentence, type JointPlan } from '@hephaist/core';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { Hatches } from './hatch';
@@ -174,7 +174,7 @@ export class Section {
   protected readonly bad = computed(() => this.plan().selection.chosen?.gapVerdict !== 'in band');
   protected readonly words = computed(() => {
     const p = this.plan();
-    return `${p.tubeMetal.name} tube in ${p.socketMetal.name.toLowerCase()} socket, overlap ${this.units.show(p.overlap.overlapM, 'length')}, gap per side ${this.units.show(this.g().hot.sideM, 'gap')} at ${this.temperature()}`;
+    return `${p.tubeMetal.name} tube in ${inASentence(p.socketMetal)} socket, overlap ${this.units.show(p.overlap.overlapM, 'length')}, gap per side ${this.units.show(this.g().hot.sideM, 'gap')} at ${this.temperature()}`;
   });
 
   protected socketPath(): string {

@@ -1,7 +1,7 @@
 import { flowOf, holdsPhosphorus, workingK } from '../../fillers/fillers.js';
 import { GAP_ADVICE } from '../../fit-up/gap-verdict.js';
 import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
-import { isFerrous, metalPercent } from '../../metals/metals.js';
+import { inASentence, isFerrous, metalPercent } from '../../metals/metals.js';
 import { buildsUp, MOST_SILVER, PATCH_SOURCE } from '../../repair/patch.js';
 import { derived, practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
@@ -56,7 +56,7 @@ const phosphorusOnIronOrNickel: FillerRule = {
     if (!bad) return null;
     return {
       effect: 'refuse',
-      says: `Phosphorus turns ${isFerrous(bad) ? 'iron' : 'nickel'} brittle: no ${c.filler.group === 'BCuP' ? 'BCuP' : c.filler.id} on ${bad.name.toLowerCase()}.`,
+      says: `Phosphorus turns ${isFerrous(bad) ? 'iron' : 'nickel'} brittle: no ${c.filler.group === 'BCuP' ? 'BCuP' : c.filler.id} on ${inASentence(bad)}.`,
     };
   },
 };
@@ -71,7 +71,7 @@ const phosphorusOnCopperIron: FillerRule = {
     return tube
       ? {
           effect: 'caution',
-          says: `Whether a phosphorus rod serves ${tube.name.toLowerCase()} is its maker’s word: ask before the first joint.`,
+          says: `Whether a phosphorus rod serves ${inASentence(tube)} is its maker’s word: ask before the first joint.`,
         }
       : null;
   },
@@ -104,7 +104,7 @@ const meltingMargin: FillerRule = {
   judge: (c) => {
     const lower = firstToMelt(c);
     const margin = lower.family === 'aluminium' ? MELTING_MARGIN.aluminium : MELTING_MARGIN.torch;
-    const name = lower.name.toLowerCase();
+    const name = inASentence(lower);
     const works = workingK(c.filler);
     if (works + margin > lower.solidusK)
       return {

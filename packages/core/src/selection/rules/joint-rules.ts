@@ -1,6 +1,6 @@
 import { READING_SOURCE } from '../../fit-up/readings.js';
 import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
-import { isCast } from '../../metals/metals.js';
+import { inASentence, isCast } from '../../metals/metals.js';
 import { PATCH_SOURCE } from '../../repair/patch.js';
 import { practice } from '../../source/source.js';
 import { said } from '../../units/say.js';
@@ -137,11 +137,11 @@ const partNearby: Rule<JointFacts> = {
     return exposure(f.tube, f.partDistanceM) > 0
       ? {
           effect: 'caution',
-          says: `${at}: ${f.tube.name.toLowerCase()} carries the heat about ${reach}. It bears ${said(f.partNearby.limitK, 'temperature')}: paste or gel on it, or take it apart; feel it while you braze.`,
+          says: `${at}: ${inASentence(f.tube)} carries the heat about ${reach}. It bears ${said(f.partNearby.limitK, 'temperature')}: paste or gel on it, or take it apart; feel it while you braze.`,
         }
       : {
           effect: 'note',
-          says: `${at}: past the ${reach} that ${f.tube.name.toLowerCase()} carries the heat, by rule of thumb. Feel it while you braze all the same.`,
+          says: `${at}: past the ${reach} that ${inASentence(f.tube)} carries the heat, by rule of thumb. Feel it while you braze all the same.`,
         };
   },
 };

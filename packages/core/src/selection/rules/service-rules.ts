@@ -1,5 +1,5 @@
 import { holdsPhosphorus, percent, TRACE_PHOSPHORUS } from '../../fillers/fillers.js';
-import { isCopperBase, isFerrous, metalPercent, wettedCopper } from '../../metals/metals.js';
+import { inASentence, isCopperBase, isFerrous, metalPercent, wettedCopper } from '../../metals/metals.js';
 import { practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
 import { degFToK } from '../../units/units.js';
@@ -28,7 +28,7 @@ const ammonia: Rule<JointFacts> = {
     return {
       effect: 'refuse',
       says: copper
-        ? `Ammonia attacks ${copper.name.toLowerCase()}, and every copper, zinc or silver rod. The joint is refused, not only the rod.`
+        ? `Ammonia attacks ${inASentence(copper)}, and every copper, zinc or silver rod. The joint is refused, not only the rod.`
         : 'Ammonia attacks every copper, zinc and silver rod: the joint is not brazed.',
       instead: WELD,
     };
@@ -49,7 +49,7 @@ const acetylene: Rule<JointFacts> = {
         : `${bad.skin === 'Cu' ? 'a skin of bare copper' : `${Math.round(metalPercent(bad, 'Cu'))} %`}`;
     return {
       effect: 'refuse',
-      says: `Acetylene forms explosive compounds on metal with over ${ACETYLENE_METAL_CU} % copper: ${bad.name.toLowerCase()} (${has}).`,
+      says: `Acetylene forms explosive compounds on metal with over ${ACETYLENE_METAL_CU} % copper: ${inASentence(bad)} (${has}).`,
       instead: 'take steel or stainless, welded, or brass with at most 65 % copper',
     };
   },
@@ -67,8 +67,8 @@ const lead: Rule<JointFacts> = {
           effect: 'refuse',
           says:
             bad.composition === null
-              ? `Drinking water wants metal with at most ${LEAD_FREE} % lead, and the composition of ${bad.name.toLowerCase()} is not on file.`
-              : `Drinking water wants metal with at most ${LEAD_FREE} % lead; ${bad.name.toLowerCase()} has about ${metalPercent(bad, 'Pb')} %.`,
+              ? `Drinking water wants metal with at most ${LEAD_FREE} % lead, and the composition of ${inASentence(bad)} is not on file.`
+              : `Drinking water wants metal with at most ${LEAD_FREE} % lead; ${inASentence(bad)} has about ${metalPercent(bad, 'Pb')} %.`,
           instead: 'take the part in lead-free brass (C69300, cast C87850), or in copper',
         }
       : null;
@@ -118,12 +118,12 @@ const medicalTube: Rule<JointFacts> = {
     if (iron)
       return {
         effect: 'refuse',
-        says: `Medical gas: no ${iron.name.toLowerCase()} in the line.`,
+        says: `Medical gas: no ${inASentence(iron)} in the line.`,
         instead: iron === f.tube ? instead : 'take the part in copper, brass or bronze made for medical gas',
       };
     if (vacuum && f.tube.family === 'stainless') return null;
     if (f.tube.family !== 'copper' || metalPercent(f.tube, 'Fe') >= 1)
-      return { effect: 'refuse', says: `Medical gas: the tube is copper, not ${f.tube.name.toLowerCase()}.`, instead };
+      return { effect: 'refuse', says: `Medical gas: the tube is copper, not ${inASentence(f.tube)}.`, instead };
     if (f.tubeStandardId === METRIC)
       return {
         effect: 'caution',
