@@ -1,7 +1,7 @@
 import type { Kind } from './kinds.js';
 
-/** What the trail watches: records of every kind, accounts, and photographs. */
-export type Watched = Kind | 'account' | 'picture';
+/** What the trail watches: records of every kind, accounts, photographs, commands, packages, and readings. */
+export type Watched = Kind | 'account' | 'picture' | 'command' | 'snapshot' | 'package' | 'readings';
 
 /** What an entry touched; `hash` is of its content after, null where it was taken away. */
 export type Touched = readonly [kind: Watched, id: string, version: number, hash: string | null];

@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
+import { buildPackage } from '../package/build.js';
 import { columns } from '../records/store.js';
 import { verifyTrail } from './verify.js';
 
@@ -46,15 +47,35 @@ beforeAll(async () => {
       .send({ id: newId(), kind, records: [{ seen: 0, data }], ...(signature ? { signature } : {}) });
   await put('purge_session', session).expect(200);
   await put('purge_mark', sampleMark(session)).expect(200);
+  await read(session.id, 30);
   const confirmation = { id: newId(), brazerId: file.brazers[0]!.id, on: '2026-06-10', says: 'seen' };
   await put('confirmation', confirmation, { password: TEST_PASSWORD, meaning: 'confirmed' }).expect(200);
+  const handedOver = newId();
   await h
     .as('quality')
     .post(`/api/jobs/${file.job.id}/hand-overs`)
-    .send({ id: newId(), to: 'x', note: '', units: 'us', password: TEST_PASSWORD })
+    .send({ id: handedOver, to: 'x', note: '', units: 'us', password: TEST_PASSWORD })
     .expect(201);
+  await buildPackage(h.store, handedOver);
   expect((await verifyTrail(h.db, h.store.companyId)).problems).toEqual([]);
 });
+
+/** Readings of a session, an hour old, as an instrument would give them. */
+async function read(sessionId: string, rows: number): Promise<void> {
+  const { trace } = h.store;
+  const holder = newId();
+  expect(await trace.hold(sessionId, holder, 60)).toBe(true);
+  const from = Date.now() - 3_600_000;
+  const readings = Array.from({ length: rows }, (_, i) => ({
+    atMs: from + 250 * i,
+    device: 'oxygen' as const,
+    value: 0.2 / (i + 1),
+    toldMs: from + 250 * i,
+    says: null,
+  }));
+  expect(await trace.add(sessionId, holder, 1, readings)).toBe(true);
+  await trace.letGo(sessionId, holder);
+}
 afterAll(() => h.close());
 
 /** What the check finds of some work that is undone again. */
@@ -155,6 +176,71 @@ describe('changed behind its back', () => {
   ])('%s', async (_what, work) => {
     expect((await found(work))[0]).toMatch(/^picture /);
   });
+  it.each<[string, (trx: Knex) => Promise<unknown>]>([
+    ['who sent a command', (t) => one(t, 'command').update({ actor: 'somebody' })],
+    ['what a command was', (t) => one(t, 'command').update({ kind: 'write other' })],
+    ['what a command held', (t) => one(t, 'command').update({ content: 'f'.repeat(64) })],
+    ['what a command was answered', (t) => one(t, 'command').update({ result: '{"records":[]}' })],
+    ['a command, taken away', (t) => one(t, 'command').del()],
+    [
+      'a command, added',
+      (t) =>
+        t.raw(`insert into command select company_id, '${newId()}', actor, kind, result, content from command limit 1`),
+    ],
+  ])('%s', async (_what, work) => {
+    expect((await found(work))[0]).toMatch(/^command /);
+  });
+
+  it.each<[string, (trx: Knex) => Promise<unknown>, RegExp]>([
+    ['what was kept of a job', (t) => one(t, 'package').update({ snapshot: Buffer.from('other') }), /^snapshot /],
+    [
+      'the bytes of a package',
+      (t) =>
+        t('package_part')
+          .where({ n: 0 })
+          .update({ bytes: Buffer.from('x') }),
+      /^package /,
+    ],
+    ['the end of a package, cut off', (t) => t.raw('delete from package_part where n = (select max(n) from package_part)'), /^package /], // prettier-ignore
+    ['the hash of a package', (t) => one(t, 'package').update({ hash: 'f'.repeat(64) }), /^package /],
+    ['the size of a package', (t) => one(t, 'package').update({ bytes: 7 }), /^package /],
+    ['which building of a package is the good one', (t) => one(t, 'package').update({ build: newId() }), /^package /],
+    ['that a package is ready', (t) => one(t, 'package').update({ state: 'waiting' }), /^package /],
+  ])('%s', async (_what, work, words) => {
+    expect((await found(work))[0]).toMatch(words);
+  });
+
+  const row = (t: Knex, seq: number) => t('purge_trace').where({ seq, device: 'oxygen' });
+  it.each<[string, (trx: Knex) => Promise<unknown>]>([
+    ['the value of a reading', (t) => row(t, 7).update({ value: 0.001 })],
+    ['the last bit of a reading', (t) => row(t, 7).update({ value: t.raw('value * (1 + 3e-16)') })],
+    ['when a reading came', (t) => row(t, 7).update({ at: t.raw(`at - interval '1 ms'`) })],
+    ['when the instrument says it was', (t) => row(t, 7).update({ told_at: null })],
+    ['which instrument it was', (t) => row(t, 7).update({ device: 'flow' })],
+    ['what was noted in a trace', (t) => row(t, 7).update({ says: 'answers' })],
+    ['a reading, taken away', (t) => row(t, 7).del()],
+    ['the first reading, taken away', (t) => row(t, 1).del()],
+    ['the last reading, taken away', (t) => row(t, 30).del()],
+    [
+      'a reading, added',
+      (t) =>
+        t.raw(
+          `insert into purge_trace select company_id, session_id, seq + 100, at, device, value, told_at, says
+           from purge_trace where device = 'oxygen' and seq = 30`,
+        ),
+    ],
+    [
+      'two readings, exchanged',
+      async (t) => {
+        await row(t, 7).update({ seq: 700 });
+        await row(t, 8).update({ seq: 7 });
+        await row(t, 700).update({ seq: 8 });
+      },
+    ],
+  ])('%s', async (_what, work) => {
+    expect((await found(work))[0]).toMatch(/^readings /);
+  });
+
   it('a signature’s mark that it came in', async () => {
     const problems = await found((t) => t('imported_signature').del());
     expect(problems).toHaveLength(1);

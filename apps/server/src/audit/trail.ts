@@ -8,6 +8,9 @@ export interface Actor {
   readonly person: string;
 }
 
+/** The program itself, where nobody asked. */
+export const ITSELF: Actor = { id: null, person: 'the program' };
+
 interface HeadRow {
   seq: string;
   hash: string;

@@ -11,7 +11,11 @@ import { EMPTY_CHAIN, followChain, type ChainEntry, type ChainHead } from '@heph
 import type { Knex } from 'knex';
 import { columns } from '../records/store.js';
 import { trailHead } from './trail.js';
-import { touchedAccounts, touchedPictures } from './watched.js';
+import { followTrace, NO_TRACE } from '../live/trace-chain.js';
+import { SEAL_S } from '../live/trace-store.js';
+import { hashOfPieces } from '../records/hash.js';
+import { partsOf } from '../package/parts.js';
+import { touchedAccounts, touchedCommands, touchedPackage, touchedPictures, touchedSnapshot } from './watched.js';
 
 /** Entries and records read at once. */
 const AT_ONCE = 5000;
@@ -74,14 +78,77 @@ function compare([kind, id, version, hash]: Touched, last: Last, problems: strin
   else if (said.hash !== hash || said.version !== version) problems.push(`${key} is not as the trail says`);
 }
 
-/** Accounts and photographs against what the trail last said of them. */
+/** Packages as they stand: what was kept of the job, and what was built of it, its bytes hashed anew. */
+async function* touchedPackages(db: Knex, companyId: string): AsyncGenerator<Touched> {
+  const at = { company_id: companyId };
+  for (const { id } of (await db('package').where(at).orderBy('id').select('id')) as { id: string }[]) {
+    const row = (await db('package')
+      .where({ ...at, id })
+      .first('snapshot', 'state', 'build', 'hash', 'bytes')) as {
+      snapshot: Buffer;
+      state: string;
+      build: string | null;
+      hash: string | null;
+      bytes: string | null;
+    };
+    yield touchedSnapshot(id, row.snapshot);
+    if (row.state !== 'ready') continue;
+    let bytes = 0;
+    const counted = async function* (): AsyncGenerator<Buffer> {
+      for await (const part of partsOf({ db, companyId }, id, row.build ?? '')) {
+        bytes += part.length;
+        yield part;
+      }
+    };
+    const hash = await hashOfPieces(counted());
+    yield touchedPackage(id, hash === row.hash && bytes === Number(row.bytes) ? hash : '');
+  }
+}
+
+/** What stands beside the records against what the trail last said of it. */
 async function compareOthers(db: Knex, companyId: string, last: Last, problems: string[]): Promise<number> {
-  const accounts = await touchedAccounts(db, companyId);
-  for (const account of accounts) compare(account, last, problems);
-  let count = accounts.length;
-  for await (const picture of touchedPictures(db, companyId)) {
-    count += 1;
-    compare(picture, last, problems);
+  let count = 0;
+  for (const all of [
+    await touchedAccounts(db, companyId),
+    touchedPictures(db, companyId),
+    touchedCommands(db, companyId),
+    touchedPackages(db, companyId),
+  ])
+    for await (const one of all) {
+      count += 1;
+      compare(one, last, problems);
+    }
+  return count;
+}
+
+/** Readings younger than this may not be in the trail yet, s. */
+const FRESH_S = 5 * SEAL_S;
+
+/** The rows of every session against the trail: those it holds, each in its place, and none older beside them. */
+async function compareReadings(db: Knex, companyId: string, last: Last, problems: string[]): Promise<number> {
+  const { rows: sessions } = (await db.raw(
+    `select id, (select count(*) from purge_trace t where t.company_id = s.company_id and t.session_id = s.id) as n
+     from purge_session s where company_id = ? order by id`,
+    [companyId],
+  )) as { rows: { id: string; n: string }[] };
+  let count = 0;
+  for (const { id, n } of sessions) {
+    if (problems.length >= MOST_PROBLEMS) break;
+    count += Number(n);
+    const key = `readings ${id}`;
+    const said = last.get(key) ?? { version: 0, hash: '' };
+    last.delete(key);
+    const held = await followTrace(db, companyId, id, NO_TRACE, said.version);
+    if (held.seq !== said.version || held.hash !== said.hash) {
+      problems.push(`${key}: they are not as the trail says`);
+      continue;
+    }
+    const { rows } = (await db.raw(
+      `select from purge_trace where company_id = ? and session_id = ? and seq > ?
+         and at < now() - make_interval(secs => ?) limit 1`,
+      [companyId, id, said.version, FRESH_S],
+    )) as { rows: unknown[] };
+    if (rows.length) problems.push(`${key}: some stand here without an entry`);
   }
   return count;
 }
@@ -141,6 +208,7 @@ export async function verifyTrail(db: Knex, companyId: string, anchor: ChainHead
       if (!problems.length)
         for (const kind of KINDS) records += await compareRecords(trx, companyId, kind, last, problems);
       if (!problems.length) records += await compareOthers(trx, companyId, last, problems);
+      if (!problems.length) records += await compareReadings(trx, companyId, last, problems);
       if (!problems.length)
         for (const [key, said] of last)
           if (said.hash !== null && problems.length < MOST_PROBLEMS)

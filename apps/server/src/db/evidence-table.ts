@@ -21,7 +21,6 @@ export async function evidenceTable(db: Knex, name: string, more: (t: Knex.Creat
     t.uuid('id').notNullable();
     t.integer('version').notNullable();
     t.jsonb('data').notNullable();
-    t.timestamp('changed_at', { useTz: true }).notNullable().defaultTo(db.fn.now());
     t.primary(['company_id', 'id']);
     more(t);
   });

@@ -12,6 +12,7 @@ import * as ofOneJob from './0012-of-one-job.js';
 import * as limits from './0013-limits.js';
 import * as watched from './0014-watched.js';
 import * as givenPasswords from './0015-given-passwords.js';
+import * as trailSeesAll from './0016-trail-sees-all.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -37,6 +38,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0013-limits', up: limits.up },
   { name: '0014-watched', up: watched.up },
   { name: '0015-given-passwords', up: givenPasswords.up },
+  { name: '0016-trail-sees-all', up: trailSeesAll.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -12,7 +12,7 @@ import type { Account } from '../people/people-store.js';
 import type { TakenPicture } from '../pictures/picture.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Signer } from '../records/put.js';
-import { hashOfText } from '../records/hash.js';
+import { hashOf } from '../records/hash.js';
 import type { RecordStore } from '../records/store.js';
 import { checkDates, importJob, mustBeNew } from './job-file.js';
 import { keepWaiting, takeWaiting, type CameIn } from './waiting-files.js';
@@ -59,7 +59,7 @@ export async function bringIn(
   came: CameIn,
   work: WorkPool,
 ): Promise<IntakeAnswer> {
-  const hash = hashOfText(came.bytes);
+  const hash = hashOf(came.bytes);
   const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hash);
   if (before) return { ...before, waits: null };
   const { file, pictures } = await read(came, by.id, work);
@@ -80,7 +80,7 @@ export async function countersign(
   work: WorkPool,
 ): Promise<IntakeAnswer> {
   const waiting = await takeWaiting(store, id);
-  const hash = hashOfText(waiting.bytes);
+  const hash = hashOf(waiting.bytes);
   const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hash);
   if (before) return { ...before, waits: null };
   const { file, pictures } = await read(waiting, signer.id, work);

@@ -138,13 +138,16 @@ export async function importJob(
     await own('pressure_test', file.pressureTests);
     await own('purge_session', file.sessions);
     await own('purge_mark', file.marks);
-    for (const { id } of file.sessions)
+    for (const { id } of file.sessions) {
       await trx.trace.insert(
         id,
         file.trace
           .filter((r) => r.sessionId === id)
           .map(({ sessionId: _session, at, ...r }) => ({ ...r, atMs: Date.parse(at), toldMs: null })),
       );
+      const readings = await trx.trace.seal(id);
+      if (readings) trx.touch(readings);
+    }
     await own('log', file.logs);
     await shared('coupon', file.coupons);
     await shared('confirmation', file.confirmations);

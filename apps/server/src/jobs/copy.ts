@@ -1,7 +1,7 @@
 import type { Job, Joint, Line } from '@hephaist/contracts';
 import { v7 as newId } from 'uuid';
 import { NotFoundError } from '../http/errors.js';
-import { hashOfText } from '../records/hash.js';
+import { hashOf } from '../records/hash.js';
 import type { RecordStore } from '../records/store.js';
 
 /**
@@ -14,7 +14,7 @@ export async function copyJob(
   name: string,
   commandId: string,
 ): Promise<{ jobId: string }> {
-  return store.once(commandId, { deed: 'copy-job', content: hashOfText(`${jobId} ${name}`) }, async (trx) => {
+  return store.once(commandId, { deed: 'copy-job', content: hashOf(`${jobId} ${name}`) }, async (trx) => {
     const from = await trx.find('job', jobId);
     if (!from) throw new NotFoundError('No such job here.');
     const lines = await trx.list('line', { job_id: jobId });

@@ -1,4 +1,5 @@
 import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
+import { performance } from 'node:perf_hooks';
 import type { Logger } from 'pino';
 import { v7 as newId } from 'uuid';
 import type { RecordStore } from '../records/store.js';
@@ -9,6 +10,8 @@ import { handsFor, linesToCatchUp, tellStandIn } from './stand-in-control.js';
 /** How often open sessions are looked for, ms; and how long this server holds one without saying so again, s. */
 const LOOK_MS = 500;
 const HOLD_S = 4;
+/** How often readings that another server left are put into the trail, ms. */
+const LEFT_MS = 60_000;
 
 interface Reading {
   readonly store: RecordStore;
@@ -30,7 +33,7 @@ export function liveService(
 ): { readonly close: () => Promise<void> } {
   const holder = newId();
   const open = new Map<string, Reading>();
-  let [closed, looking] = [false, Promise.resolve()];
+  let [closed, looking, leftAt] = [false, Promise.resolve(), -Infinity];
 
   async function drop(id: string): Promise<void> {
     const reading = open.get(id);
@@ -58,11 +61,17 @@ export function liveService(
     }
   }
 
+  async function sealLeft(all: readonly RecordStore[]): Promise<void> {
+    if (performance.now() - leftAt < LEFT_MS) return;
+    leftAt = performance.now();
+    for (const { trace } of all) await trace.sealLeft();
+  }
+
   async function look(): Promise<void> {
+    const all = await stores();
+    await sealLeft(all);
     const going = (
-      await Promise.all(
-        (await stores()).map(async (store) => (await store.trace.open()).map((session) => ({ store, session }))),
-      )
+      await Promise.all(all.map(async (store) => (await store.trace.open()).map((session) => ({ store, session }))))
     ).flat();
     const wanted = new Set(going.map((g) => g.session.id));
     for (const [id, ended] of [...open])

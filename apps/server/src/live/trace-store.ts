@@ -1,6 +1,8 @@
-import type { PurgeSession, TraceRow } from '@hephaist/contracts';
+import type { PurgeSession, Touched, TraceRow } from '@hephaist/contracts';
 import type { DeviceId } from '@hephaist/core';
 import type { Knex } from 'knex';
+import { appendTrail, ITSELF } from '../audit/trail.js';
+import { followTrace, NO_TRACE } from './trace-chain.js';
 
 /** A row not yet in the database; it has no number until it is. */
 export interface NewTraceRow {
@@ -21,6 +23,8 @@ interface Row {
 
 /** Rows read or written at once. */
 const AT_ONCE = 5000;
+/** Readings get into the trail after this long at most while a session is read, s. */
+export const SEAL_S = 60;
 /** Sessions begun longer ago are no longer read, whether capped or not. */
 const OLDEST = "interval '24 hours'";
 
@@ -69,18 +73,57 @@ export class TraceStore {
   }
 
   /**
+   * What the trail is to hold of a session's rows: their number and one hash of all of them; null where nothing came
+   * since it was asked last. Call it inside the transaction that writes it there.
+   */
+  async seal(sessionId: string): Promise<Touched | null> {
+    const where = { company_id: this.companyId, session_id: sessionId };
+    const reader = (await this.db('purge_reader').where(where).forUpdate().first('sealed_seq', 'sealed')) as
+      { sealed_seq: string; sealed: string } | undefined;
+    const from = reader ? { seq: Number(reader.sealed_seq), hash: reader.sealed } : NO_TRACE;
+    const { seq, hash } = await followTrace(this.db, this.companyId, sessionId, from);
+    if (seq === from.seq) return null;
+    const now = this.db.fn.now();
+    await this.db('purge_reader').where(where).update({ sealed_seq: seq, sealed: hash, sealed_at: now });
+    return ['readings', sessionId, seq, hash];
+  }
+
+  /** The same, written into the trail at once. */
+  async sealNow(sessionId: string): Promise<void> {
+    const records = await this.seal(sessionId);
+    if (records)
+      await appendTrail(this.db, this.companyId, { at: new Date(), by: ITSELF, deed: 'readings', records: [records] });
+  }
+
+  /** Puts into the trail what was read in sessions that nobody reads now. */
+  async sealLeft(): Promise<void> {
+    const { rows } = (await this.db.raw(
+      `select session_id as id from purge_reader r where company_id = ? and until < now()
+         and exists (select from purge_trace t where t.company_id = r.company_id and t.session_id = r.session_id
+           and t.seq > r.sealed_seq)`,
+      [this.companyId],
+    )) as { rows: { id: string }[] };
+    for (const { id } of rows) await this.db.transaction((trx) => new TraceStore(trx, this.companyId).sealNow(id));
+  }
+
+  /**
    * Adds a batch of rows if this holder may read the session; false where another took it over. Batches are numbered,
    * so that one sent again after a lost answer is not written twice.
    */
   async add(sessionId: string, holder: string, batch: number, rows: readonly NewTraceRow[]): Promise<boolean> {
     const reader = { company_id: this.companyId, session_id: sessionId, holder };
     return this.db.transaction(async (trx) => {
-      const held = (await trx('purge_reader').where(reader).forUpdate().first('batch')) as
-        { batch: string } | undefined;
+      const held = (await trx('purge_reader')
+        .where(reader)
+        .forUpdate()
+        .first('batch', trx.raw('sealed_at < now() - make_interval(secs => ?) as old', [SEAL_S]))) as
+        { batch: string; old: boolean } | undefined;
       if (!held) return false;
       if (Number(held.batch) >= batch) return true;
-      await new TraceStore(trx, this.companyId).insert(sessionId, rows);
+      const inside = new TraceStore(trx, this.companyId);
+      await inside.insert(sessionId, rows);
       await trx('purge_reader').where(reader).update({ batch });
+      if (held.old) await inside.sealNow(sessionId);
       return true;
     });
   }
@@ -115,10 +158,16 @@ export class TraceStore {
     return result.rows.length > 0;
   }
 
-  /** Lets another server read it at once. */
+  /** Lets another server read it at once; what was read until now is in the trail. */
   async letGo(sessionId: string, holder: string): Promise<void> {
-    await this.db('purge_reader')
-      .where({ company_id: this.companyId, session_id: sessionId, holder })
-      .update({ until: new Date(0) });
+    const where = { company_id: this.companyId, session_id: sessionId, holder };
+    await this.db.transaction(async (trx) => {
+      if (
+        await trx('purge_reader')
+          .where(where)
+          .update({ until: new Date(0) })
+      )
+        await new TraceStore(trx, this.companyId).sealNow(sessionId);
+    });
   }
 }

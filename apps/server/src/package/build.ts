@@ -13,6 +13,8 @@ import { sha256Bytes } from '@hephaist/core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Papa from 'papaparse';
 import { v7 as newId } from 'uuid';
+import { appendTrail, ITSELF } from '../audit/trail.js';
+import { touchedPackage } from '../audit/watched.js';
 import { calendarOf } from '../crew/calendar.js';
 import { NotFoundError } from '../http/errors.js';
 import { plain } from '../records/plain.js';
@@ -151,6 +153,13 @@ async function finish(
       .where(where)
       .whereNot('state', 'ready')
       .update({ ...made, state: 'ready', doing: '', done, of, problem: null });
+    if (won)
+      await appendTrail(trx, store.companyId, {
+        at: new Date(),
+        by: ITSELF,
+        deed: 'package',
+        records: [touchedPackage(id, made.hash)],
+      });
     const good = won
       ? made.build
       : ((await trx('package').where(where).first('build')) as { build: string } | undefined)?.build;

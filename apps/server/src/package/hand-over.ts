@@ -8,12 +8,13 @@ import {
   type Signature,
 } from '@hephaist/contracts';
 import { EMPTY_CHAIN, sha256Hex } from '@hephaist/core';
+import { touchedSnapshot } from '../audit/watched.js';
 import { brazingsOf } from '../crew/brazings.js';
 import { exportJob } from '../exchange/job-file.js';
 import { NotFoundError } from '../http/errors.js';
 import { signRecord, type Signer } from '../records/put.js';
 import { plain } from '../records/plain.js';
-import { hashOfText } from '../records/hash.js';
+import { hashOf } from '../records/hash.js';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
 import { readiness } from './content.js';
@@ -30,7 +31,7 @@ export async function handOver(
   signer: Signer,
   company: string,
 ): Promise<HandOver> {
-  const content = hashOfText(JSON.stringify([jobId, request]));
+  const content = hashOf(JSON.stringify([jobId, request]));
   return store.once(request.id, { deed: 'hand over', says: `to ${request.to}`, content }, async (trx) => {
     // Whoever writes meanwhile waits here for the trail, so that the file is of one moment.
     const at = { company_id: trx.companyId };
@@ -56,6 +57,7 @@ export async function handOver(
     await signRecord(trx, 'hand_over', { data: record, version: 1 }, 'handed-over', signer);
     const snapshot = await packSnapshot({ job, brazings, company, imported });
     await trx.db('package').insert({ ...at, id: record.id, snapshot });
+    trx.touch(touchedSnapshot(record.id, snapshot));
     return record;
   });
 }

@@ -47,7 +47,11 @@ export class PartWriter {
 }
 
 /** The bytes of a package that is ready, piece by piece. */
-export async function* partsOf(store: RecordStore, id: string, build: string): AsyncGenerator<Buffer> {
+export async function* partsOf(
+  store: Pick<RecordStore, 'db' | 'companyId'>,
+  id: string,
+  build: string,
+): AsyncGenerator<Buffer> {
   for (let n = 0; ; n++) {
     const row = (await store.db('package_part').where({ company_id: store.companyId, id, build, n }).first('bytes')) as
       { bytes: Buffer } | undefined;

@@ -9,7 +9,7 @@ import {
   type Manifest,
 } from '@hephaist/contracts';
 import { pictureFacts, type TakenPicture } from '../pictures/picture.js';
-import { hashOfText } from '../records/hash.js';
+import { hashOf } from '../records/hash.js';
 import { unzip } from './unzip.js';
 
 /** A package as it was read. */
@@ -45,7 +45,7 @@ export async function readPackage(bytes: Buffer): Promise<ReadPackage> {
   for (const { path, sha256 } of manifest.files) {
     const own = files.get(path);
     if (!own) throw no(path, 'in the manifest and not in the package');
-    if (hashOfText(own) !== sha256) throw no(path, 'changed since the package was built');
+    if (hashOf(own) !== sha256) throw no(path, 'changed since the package was built');
   }
   const job = files.get(JOB_FILE_NAME);
   if (!job) throw no(JOB_FILE_NAME, 'missing');

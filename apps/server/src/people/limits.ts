@@ -2,7 +2,7 @@ import type { RequestHandler } from 'express';
 import type { Knex } from 'knex';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { TooManyError } from '../http/errors.js';
-import { hashOfText } from '../records/hash.js';
+import { hashOf } from '../records/hash.js';
 
 /** Wrong tries of one name from one address, and of one account that signs, before it must wait; and how long, s. */
 export const MOST_TRIES = 5;
@@ -51,31 +51,31 @@ export function limitsOf(db: Knex): Limits {
   const elsewhere = limiter('name', MOST_ELSEWHERE, 3600);
   const signing = limiter('sign', MOST_TRIES, LOCK_S);
   const address = limiter('from', MOST_FROM_ONE, 60);
-  const keyOf = (name: string, from: string): string => hashOfText(`${name}\n${from}`);
+  const keyOf = (name: string, from: string): string => hashOf(`${name}\n${from}`);
   const isKnown = async (name: string, from: string): Promise<boolean> =>
     Boolean(
       await db('sign_in_place')
         .join('account', 'account.id', 'sign_in_place.account_id')
-        .where({ 'account.name': name, place: hashOfText(from) })
+        .where({ 'account.name': name, place: hashOf(from) })
         .first('place'),
     );
   return {
     signIn: async (name, from) => {
       await count(here, keyOf(name, from), 'Too many wrong tries with this name from here.');
       if (!(await isKnown(name, from)))
-        await count(elsewhere, hashOfText(name), 'Too many wrong tries with this name from places it does not know.');
+        await count(elsewhere, hashOf(name), 'Too many wrong tries with this name from places it does not know.');
     },
     signedIn: async (name, from, accountId, at) => {
       await here.delete(keyOf(name, from));
       await db('sign_in_place')
-        .insert({ account_id: accountId, place: hashOfText(from), at })
+        .insert({ account_id: accountId, place: hashOf(from), at })
         .onConflict(['account_id', 'place'])
         .merge();
     },
     again: (accountId) => count(signing, accountId, 'Too many wrong passwords.'),
     wasRight: async (accountId) => void (await signing.delete(accountId)),
     fromOne: async (req, _res, next) => {
-      await count(address, hashOfText(req.ip ?? ''), 'Too many tries from here.');
+      await count(address, hashOf(req.ip ?? ''), 'Too many tries from here.');
       next();
     },
   };

@@ -1,7 +1,7 @@
 import type { ChangePerson, Me, NewPerson, Person, Role } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import type { Actor } from '../audit/trail.js';
-import { hashOfText } from '../records/hash.js';
+import { hashOf } from '../records/hash.js';
 import { limitsOf, type Limits } from './limits.js';
 
 /** An account as the sign-in needs it. */
@@ -138,7 +138,7 @@ export class PeopleStore {
 
   /** Remembers a sign-in by the hash of its token: who reads the table cannot sign in with it. */
   async open(token: string, accountId: string, at: Date): Promise<void> {
-    await this.db('sign_in').insert({ token_hash: hashOfText(token), account_id: accountId, made_at: at, seen_at: at });
+    await this.db('sign_in').insert({ token_hash: hashOf(token), account_id: accountId, made_at: at, seen_at: at });
     await this.db('account').where({ id: accountId }).update({ last_seen: at });
   }
 
@@ -146,20 +146,20 @@ export class PeopleStore {
     const row = (await this.accounts()
       .join('sign_in', 'sign_in.account_id', 'account.id')
       .select('sign_in.made_at', 'sign_in.seen_at')
-      .where('sign_in.token_hash', hashOfText(token))
+      .where('sign_in.token_hash', hashOf(token))
       .first()) as (AccountRow & { made_at: Date; seen_at: Date }) | undefined;
     return row ? { account: accountOf(row), madeAt: row.made_at, seenAt: row.seen_at } : null;
   }
 
   async seen(token: string, at: Date): Promise<void> {
     await this.db('sign_in')
-      .where({ token_hash: hashOfText(token) })
+      .where({ token_hash: hashOf(token) })
       .update({ seen_at: at });
   }
 
   async close(token: string): Promise<void> {
     await this.db('sign_in')
-      .where({ token_hash: hashOfText(token) })
+      .where({ token_hash: hashOf(token) })
       .del();
   }
 
@@ -167,14 +167,14 @@ export class PeopleStore {
   async closeAll(accountId: string, but = ''): Promise<void> {
     await this.db('sign_in')
       .where({ account_id: accountId })
-      .whereNot({ token_hash: hashOfText(but) })
+      .whereNot({ token_hash: hashOf(but) })
       .del();
   }
 
   /** Gives an account the address of its calendar; one that it had before opens nothing any more. */
   async setFeed(accountId: string, token: string): Promise<void> {
     await this.db('calendar_feed')
-      .insert({ account_id: accountId, token_hash: hashOfText(token) })
+      .insert({ account_id: accountId, token_hash: hashOf(token) })
       .onConflict('account_id')
       .merge();
   }
@@ -182,14 +182,14 @@ export class PeopleStore {
   async byFeed(token: string): Promise<Account | null> {
     const row = (await this.accounts()
       .join('calendar_feed', 'calendar_feed.account_id', 'account.id')
-      .where('calendar_feed.token_hash', hashOfText(token))
+      .where('calendar_feed.token_hash', hashOf(token))
       .first()) as AccountRow | undefined;
     return row ? accountOf(row) : null;
   }
 
   async setFirstRun(companyId: string, code: string): Promise<void> {
     await this.db('first_run')
-      .insert({ company_id: companyId, code_hash: hashOfText(code) })
+      .insert({ company_id: companyId, code_hash: hashOf(code) })
       .onConflict('company_id')
       .merge();
   }
@@ -197,7 +197,7 @@ export class PeopleStore {
   /** Takes the code: whose company it opens, and no second time. */
   async takeFirstRun(code: string): Promise<string | null> {
     const rows = (await this.db('first_run')
-      .where({ code_hash: hashOfText(code) })
+      .where({ code_hash: hashOf(code) })
       .del()
       .returning('company_id')) as { company_id: string }[];
     return rows[0]?.company_id ?? null;

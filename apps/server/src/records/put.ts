@@ -28,7 +28,7 @@ import { v7 as newId } from 'uuid';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
 import { ConflictError, RefusedError } from '../http/errors.js';
-import { hashOfText } from './hash.js';
+import { hashOf } from './hash.js';
 import { checkOfOneJob } from './of-one-job.js';
 import type { RecordStore } from './store.js';
 
@@ -206,7 +206,7 @@ export async function put(
   const deed = signed ? `sign ${command.kind}` : `write ${command.kind}`;
   return store.once(
     command.id,
-    { deed, says: signed ? MEANINGS[signed.meaning] : '', content: hashOfText(JSON.stringify(command)) },
+    { deed, says: signed ? MEANINGS[signed.meaning] : '', content: hashOf(JSON.stringify(command)) },
     async (trx) => {
       await checkSigned(trx, command, signed?.meaning ?? null);
       for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);

@@ -1,6 +1,7 @@
 import { contentHash, type Kind, type RecordKinds, type Stored, type Touched } from '@hephaist/contracts';
 import type { Knex } from 'knex';
-import { appendTrail, type Actor } from '../audit/trail.js';
+import { appendTrail, ITSELF, type Actor } from '../audit/trail.js';
+import { touchedCommand, type CommandRow } from '../audit/watched.js';
 import { RefusedError } from '../http/errors.js';
 import { TraceStore } from '../live/trace-store.js';
 
@@ -36,6 +37,7 @@ export const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, un
 /** Rows in one insert: the database takes 65 535 values in a statement. */
 const INSERT_AT_ONCE = 1000;
 
+export { ITSELF };
 export type { Actor };
 
 /** What a command is. */
@@ -45,9 +47,6 @@ export interface OnceWhat {
   readonly content: string;
   readonly says?: string;
 }
-
-/** The program itself, where nobody asked. */
-export const ITSELF: Actor = { id: null, person: 'the program' };
 
 /** One joint made, as it stands beside its joint and job. */
 export interface BrazingRow {
@@ -145,7 +144,7 @@ export class RecordStore {
   async replace<K extends Kind>(kind: K, data: RecordKinds[K], seen: number): Promise<boolean> {
     const done = await this.table(kind)
       .where({ id: data.id, version: seen })
-      .update({ version: seen + 1, data: JSON.stringify(data), changed_at: this.db.fn.now(), ...columns[kind](data) });
+      .update({ version: seen + 1, data: JSON.stringify(data), ...columns[kind](data) });
     if (done > 0) this.touched.push([kind, data.id, seen + 1, contentHash(data)]);
     return done > 0;
   }
@@ -174,10 +173,12 @@ export class RecordStore {
         .returning('id')) as unknown[];
       if (!fresh.length) return (await trx.answerOf<T>(id, deed, content)) as T;
       const result = await work(trx);
-      await trx
+      const [done] = (await trx
         .table('command')
         .where({ id })
-        .update({ result: JSON.stringify(result) });
+        .update({ result: JSON.stringify(result) })
+        .returning(['id', 'actor', 'kind', 'content', 'result'])) as CommandRow[];
+      if (done) trx.touch(touchedCommand(done));
       await trx.note(deed, says);
       return result;
     });
