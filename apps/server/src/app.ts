@@ -6,6 +6,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { guard, isSignedIn } from './access/guard.js';
+import type { Anchors } from './audit/anchor.js';
 import { trailRoutes } from './audit/routes.js';
 import { crewRoutes } from './crew/routes.js';
 import { exchangeRoutes, importRoutes } from './exchange/routes.js';
@@ -47,6 +48,8 @@ export interface AppOptions {
   readonly hosts?: readonly string[];
   /** Where heavy work is done; a pool of its own where left out. */
   readonly work?: WorkPool;
+  /** Writes down where the trail stands; left out where there is no folder for its key. */
+  readonly anchors?: Anchors | null;
 }
 
 function serveWeb(app: Express, webRoot: string): void {
@@ -68,7 +71,7 @@ function serveWeb(app: Express, webRoot: string): void {
 
 /** The server as an Express application: API under /api, the built application beside it. */
 export function createApp(options: AppOptions): Express {
-  const { db, log, instruments = [], now = () => new Date(), work = workPool() } = options;
+  const { db, log, instruments = [], now = () => new Date(), work = workPool(), anchors = null } = options;
   const maxBytes = options.maxBodyBytes ?? MAX_BODY_BYTES;
   const people = new PeopleStore(db);
   const app = express();
@@ -79,7 +82,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', guard(db, people, now));
   app.use('/api', healthRoutes(db));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
-  app.use('/api', trailRoutes(addressOf(db), work));
+  app.use('/api', trailRoutes(addressOf(db), work, anchors));
   app.use('/api', jobRoutes(maxBytes, work));
   app.use('/api', crewRoutes(people, now));
   app.use('/api', shopRoutes());
@@ -95,7 +98,7 @@ export function createApp(options: AppOptions): Express {
     liveRoutes(instruments, (req) => isSignedIn(people, req, now)),
   );
   app.use('/api', commandRoutes(people, now));
-  app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined)));
+  app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined), anchors));
   app.use('/api', (_req, res) =>
     sendProblem(res, { title: 'Not found', status: 404, detail: 'Nothing answers at this address.' }),
   );

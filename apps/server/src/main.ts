@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { pino } from 'pino';
+import { anchorPlaces, Anchors } from './audit/anchor.js';
 import { createApp } from './app.js';
 import { ensureCompany, everyCompany } from './db/company.js';
 import { connect } from './db/connect.js';
@@ -15,6 +16,7 @@ import { workPool } from './work/work-pool.js';
 /**
  * Starts the server. Settings come from the environment:
  * DATABASE_URL, HEPHAIST_PORT, HEPHAIST_WEB (folder of the built application), HEPHAIST_DEMO (off: no demo),
+ * HEPHAIST_DATA (folder of its signing key and of anchors of the trail), HEPHAIST_ANCHORS (more files for anchors),
  * HEPHAIST_HOSTS (names it goes by beside localhost), HEPHAIST_TRUST_PROXY (proxies whose word on address and TLS is taken), HEPHAIST_INSTRUMENTS (sets of instruments at the purge, see live/instruments.ts).
  * `--user-entries` only answers whether a person has entered anything: exit code 10 if so.
  */
@@ -74,6 +76,8 @@ const packages = await packageQueue(db, url, log);
 const packageWaits = (): void => void packages.wake().catch((e: unknown) => log.warn(e, 'queue'));
 const live = liveService(() => everyCompany(db), instruments, log);
 const work = workPool();
+const anchors = await Anchors.open(anchorPlaces(process.env));
+const anchoring = anchors?.keep(db, (e) => log.error(e, 'anchors'));
 const trustProxy = process.env['HEPHAIST_TRUST_PROXY'];
 const hosts = [
   '127.0.0.1',
@@ -89,6 +93,7 @@ const server = createApp({
   instruments,
   packageWaits,
   work,
+  anchors,
   ...(trustProxy ? { trustProxy } : {}),
 }).listen(port, '127.0.0.1', (error?: Error) => {
   if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
@@ -101,6 +106,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     server.close();
     server.closeAllConnections();
+    anchoring?.close();
     void Promise.all([live.close(), packages.close(), work.close()])
       .then(() => db.destroy())
       .finally(() => process.exit(0));

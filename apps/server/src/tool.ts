@@ -1,4 +1,6 @@
+import { existsSync } from 'node:fs';
 import { v7 as newId } from 'uuid';
+import { anchorPlaces, Anchors, knownAnchors } from './audit/anchor.js';
 import { appendTrail, trailHead } from './audit/trail.js';
 import { verifyTrail } from './audit/verify.js';
 import { ensureCompany, everyCompany } from './db/company.js';
@@ -8,7 +10,7 @@ import { offerFirstRun } from './people/first-run.js';
 
 /**
  * What ./hephaist does inside the database named by DATABASE_URL:
- * verify [[COMPANY] ENTRY:HASH], lost (entries here beyond the database named by OTHER_DATABASE_URL),
+ * verify [FILE] or [[COMPANY] ENTRY:HASH], anchor (writes down where every trail stands), lost (entries here beyond the database named by OTHER_DATABASE_URL),
  * moment (a snapshot to dump by; the heads of it once standard input ends), restored LOST_ENTRIES, company NAME.
  */
 const fail = (words: string): never => {
@@ -17,6 +19,8 @@ const fail = (words: string): never => {
 };
 const say = (words: string): void => void process.stdout.write(`${words}\n`);
 const db = connect(process.env['DATABASE_URL'] ?? fail('DATABASE_URL is not set'));
+
+const places = anchorPlaces(process.env);
 
 interface Company {
   readonly id: string;
@@ -35,19 +39,32 @@ function whose(all: readonly Company[], name: string | undefined): Company {
 
 async function verify(words: readonly string[]): Promise<boolean> {
   const line = words.at(-1);
-  const m = line ? (/^(\d+):([0-9a-f]{64})$/.exec(line) ?? fail('write it as ENTRY:HASH')) : null;
+  const file = line && existsSync(line) ? [line] : [];
+  const m =
+    line && !file.length
+      ? (/^(\d+):([0-9a-f]{64})$/.exec(line) ?? fail('write it as ENTRY:HASH, or name a file of anchors'))
+      : null;
   const all = await companies();
   const of = m ? whose(all, words.length > 1 ? words[0] : undefined) : null;
   let holds = true;
   for (const company of all) {
-    const anchor = m && of === company ? { seq: Number(m[1]), hash: m[2] ?? '' } : null;
-    const { entries, head, records, problems } = await verifyTrail(db, company.id, anchor);
-    say(`${company.name}: ${entries} entries, ${records} records, last ${entries}:${head}`);
+    const byHand = m && of === company ? { seq: Number(m[1]), hash: m[2] ?? '' } : null;
+    const anchors = await knownAnchors(db, company.id, [...places.files, ...file]);
+    const { entries, head, records, problems, notes } = await verifyTrail(db, company.id, { anchors, byHand });
+    const held = `${anchors.length} anchors`;
+    say(`${company.name}: ${entries} entries, ${records} records, ${held}, last ${entries}:${head}`);
+    for (const n of notes) say(`  ! ${n}`);
     for (const p of problems) say(`  ✕ ${p}`);
     if (problems.length) holds = false;
   }
   say(holds ? 'the trail holds' : 'the trail does not hold');
   return holds;
+}
+
+/** Writes down where every trail stands now. */
+async function anchor(): Promise<void> {
+  const anchors = await Anchors.open(places);
+  for (const { id } of await companies()) await anchors?.now(db, id, new Date());
 }
 
 /** Entries that this database has and another has not. */
@@ -100,13 +117,14 @@ try {
   else {
     await migrate(db);
     if (command === 'verify') process.exitCode = (await verify(words)) ? 0 : 1;
+    else if (command === 'anchor') await anchor();
     else if (command === 'restored') await noteRestore(argument ?? '');
     else if (command === 'lost') say(String(await lost(process.env['OTHER_DATABASE_URL'] ?? '')));
     else if (command === 'moment') await moment();
     else if (command === 'company') {
       await ensureCompany(db, newId(), argument ?? fail('name the company'));
       for (const code of await offerFirstRun(db)) say(`First administrator: open Hephaist and type the code ${code}`);
-    } else fail('verify, moment, lost, restored or company');
+    } else fail('verify, anchor, moment, lost, restored or company');
   }
 } catch (e) {
   fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${(e as Error).message}`);

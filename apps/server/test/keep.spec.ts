@@ -18,7 +18,10 @@ const log = pino({ level: 'silent' });
 const folder = mkdtempSync(join(tmpdir(), 'hephaist-keep-'));
 const backup = join(folder, 'one.backup');
 const hephaist = (...args: string[]) =>
-  spawnSync('./hephaist', args, { encoding: 'utf8', env: { ...process.env, DATABASE_URL: h.url } });
+  spawnSync('./hephaist', args, {
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: h.url, HEPHAIST_DATA: join(folder, 'data') },
+  });
 /** Closes our own connections: a restore asks to be alone. */
 async function alone<T>(work: () => T): Promise<T> {
   await h.db.destroy();
@@ -59,6 +62,9 @@ describe('./hephaist', () => {
     expect(hephaist('verify', anchor).status).toBe(0);
     expect(hephaist('verify', `${anchor.split(':')[0]}:${'0'.repeat(64)}`).status).toBe(1);
     expect(hephaist('verify', 'nonsense').stderr).toContain('ENTRY:HASH');
+    const kept = join(folder, 'kept-elsewhere.jsonl');
+    writeFileSync(kept, '');
+    expect(hephaist('verify', kept).stdout).toContain('0 anchors');
     await h.db.raw('alter table audit disable trigger user');
     const body = (await h.db('audit').where({ seq: 3 }).first('body')) as { body: string };
     await h
@@ -78,6 +84,10 @@ describe('./hephaist', () => {
     expect(done.stderr).toBe('');
     const head = await trailHead(h.db, h.store.companyId);
     expect(done.stdout).toContain(`This company: last entry ${head.seq}:${head.hash}`);
+    const anchors = readFileSync(join(folder, 'data', 'anchors.jsonl'), 'utf8');
+    expect(anchors).toContain(`"hash":"${head.hash}"`);
+    writeFileSync(join(folder, 'kept-elsewhere.jsonl'), anchors);
+    expect(hephaist('verify', join(folder, 'kept-elsewhere.jsonl')).stdout).toContain('3 anchors');
     expect(statSync(backup).mode & 0o077).toBe(0);
     expect(hephaist('backup', backup).stderr).toContain('never overwrites');
   });
@@ -115,12 +125,15 @@ describe('./hephaist', () => {
     expect(older.status).toBe(1);
     expect(older.stderr).toContain('1 entries made since would be lost');
     expect(await marks()).toContain('AFTER');
+    // Another backup anchors the trail as it now is.
+    expect(hephaist('backup', join(folder, 'later.backup')).status).toBe(0);
   });
 
   it('told to, it goes back to the backup, and the trail holds there', async () => {
     const done = await alone(() => hephaist('restore', backup, '--yes'));
     expect(done.stderr).toBe('');
     expect(done.stdout).toContain('restored');
+    expect(done.stdout).toMatch(/! a restore on \d{4}-\d\d-\d\d took the trail back past the anchor of/);
     expect(await marks()).toContain('BEFORE');
     expect(await marks()).not.toContain('AFTER');
     await expect(h.db('log').update({ data: '{}' })).rejects.toThrow('evidence');

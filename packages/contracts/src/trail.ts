@@ -30,7 +30,11 @@ export interface TrailVerdict {
   readonly entries: number;
   /** Hash of the last entry: written down elsewhere, it shows later that nothing before it changed. */
   readonly head: string;
-  /** Records, accounts and photographs compared with what the trail says of them. */
+  /** Anchors written down earlier that it was held against. */
+  readonly anchors: number;
+  /** Records, accounts, photographs, commands, packages and readings compared with what the trail says of them. */
   readonly records: number;
   readonly problems: readonly string[];
+  /** What is worth knowing and no fault, as that a restore took it back. */
+  readonly notes: readonly string[];
 }

@@ -117,11 +117,11 @@ describe('the audit trail', () => {
   });
 
   it('finds a trail written anew by who owns the database, from one line written down elsewhere', async () => {
-    const good = await verifyTrail(h.db, h.store.companyId, { seq: verdict.entries, hash: verdict.head });
+    const good = await verifyTrail(h.db, h.store.companyId, { byHand: { seq: verdict.entries, hash: verdict.head } });
     expect(good.problems).toEqual([]);
-    const other = await verifyTrail(h.db, h.store.companyId, { seq: 2, hash: 'f'.repeat(64) });
+    const other = await verifyTrail(h.db, h.store.companyId, { byHand: { seq: 2, hash: 'f'.repeat(64) } });
     expect(other.problems).toEqual(['entry 2 is not the one that was written down elsewhere']);
-    const short = await verifyTrail(h.db, h.store.companyId, { seq: 10_000, hash: verdict.head });
+    const short = await verifyTrail(h.db, h.store.companyId, { byHand: { seq: 10_000, hash: verdict.head } });
     expect(short.problems[0]).toContain('before entry 10000');
   });
 });

@@ -2,6 +2,7 @@ import { idSchema, parse, type ShownSignature } from '@hephaist/contracts';
 import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { plain } from '../records/plain.js';
+import type { Anchors } from './anchor.js';
 import { trailPage } from './trail.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { TooManyError } from '../http/errors.js';
@@ -10,7 +11,7 @@ import { TooManyError } from '../http/errors.js';
 const PAGE = 200;
 
 /** Reading the trail, checking it, and the signatures of a record. */
-export function trailRoutes(url: string, work: WorkPool): Router {
+export function trailRoutes(url: string, work: WorkPool, known: Anchors | null): Router {
   const router = Router();
   /** Companies whose trail is being checked now: one check at a time for each. */
   const checking = new Set<string>();
@@ -21,11 +22,13 @@ export function trailRoutes(url: string, work: WorkPool): Router {
   });
   router.post('/trail/check', async (req, res) => {
     const { id, companyId } = accountOf(req);
+    const { db } = storeOf(req);
     if (checking.has(companyId))
       throw new TooManyError('This trail is being checked already. Wait for that answer.', 5);
     checking.add(companyId);
     try {
-      res.json(await work.run(id, 'trail', { url, companyId }));
+      const anchors = known ? await known.known(db, companyId) : [];
+      res.json(await work.run(id, 'trail', { url, companyId, anchors }));
     } finally {
       checking.delete(companyId);
     }

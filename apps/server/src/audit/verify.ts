@@ -3,7 +3,6 @@ import {
   KINDS,
   type Kind,
   type RecordKinds,
-  type Touched,
   type TrailBody,
   type TrailVerdict,
 } from '@hephaist/contracts';
@@ -11,27 +10,30 @@ import { EMPTY_CHAIN, followChain, type ChainEntry, type ChainHead } from '@heph
 import type { Knex } from 'knex';
 import { columns } from '../records/store.js';
 import { trailHead } from './trail.js';
-import { followTrace, NO_TRACE } from '../live/trace-chain.js';
-import { SEAL_S } from '../live/trace-store.js';
-import { hashOfPieces } from '../records/hash.js';
-import { partsOf } from '../package/parts.js';
-import { touchedAccounts, touchedCommands, touchedPackage, touchedPictures, touchedSnapshot } from './watched.js';
+import { againstAnchors, type TakenBack } from './against-anchors.js';
+import type { Anchor } from './anchor.js';
+import { compare, compareOthers, compareReadings, MOST_PROBLEMS, type Last } from './compare.js';
 
 /** Entries and records read at once. */
 const AT_ONCE = 5000;
-/** Problems told before it stops counting. */
-const MOST_PROBLEMS = 50;
-
-/** What the trail last said of each record. */
-type Last = Map<string, { version: number; hash: string | null }>;
+/** What following a trail from its first entry tells. */
+interface Followed {
+  readonly head: ChainHead;
+  readonly last: Last;
+  /** Hashes of the entries that were asked for. */
+  readonly hashes: ReadonlyMap<number, string>;
+  readonly restores: readonly TakenBack[];
+}
 
 async function followEntries(
   db: Knex,
   companyId: string,
-  anchor: ChainHead | null,
+  asked: ReadonlySet<number>,
   problems: string[],
-): Promise<{ head: ChainHead; last: Last }> {
+): Promise<Followed> {
   const last: Last = new Map();
+  const hashes = new Map<number, string>();
+  const restores: TakenBack[] = [];
   let head: ChainHead = EMPTY_CHAIN;
   for (;;) {
     const rows = (await db('audit')
@@ -44,22 +46,21 @@ async function followEntries(
     const entries: ChainEntry[] = rows.map((r) => ({ seq: Number(r.seq), body: r.body, hash: r.hash }));
     const followed = followChain(head, entries);
     for (const e of entries) {
-      if (anchor?.seq === e.seq && anchor.hash !== e.hash)
-        problems.push(`entry ${e.seq} is not the one that was written down elsewhere`);
-      for (const [kind, id, version, hash] of (JSON.parse(e.body) as TrailBody).records)
-        last.set(`${kind} ${id}`, { version, hash });
-    }
-    if (followed.broken) {
-      problems.push(followed.broken.says);
-      return { head: followed.head, last };
+      if (asked.has(e.seq)) hashes.set(e.seq, e.hash);
+      const body = JSON.parse(e.body) as TrailBody;
+      if (body.deed === 'restore') restores.push({ seq: e.seq, at: body.at });
+      for (const [kind, id, version, hash] of body.records) last.set(`${kind} ${id}`, { version, hash });
     }
     head = followed.head;
+    if (followed.broken) {
+      problems.push(followed.broken.says);
+      return { head, last, hashes, restores };
+    }
   }
-  if (anchor && anchor.seq > head.seq) problems.push(`the trail ends at ${head.seq}, before entry ${anchor.seq}`);
   const kept = await trailHead(db, companyId);
   if (kept.seq !== head.seq || kept.hash !== head.hash)
     problems.push(`the trail ends at entry ${head.seq}, but ${kept.seq} were written`);
-  return { head, last };
+  return { head, last, hashes, restores };
 }
 
 /** Whether a column holds what was drawn from the record for it. */
@@ -67,91 +68,6 @@ const isSame = (held: unknown, drawn: unknown): boolean =>
   held instanceof Date
     ? held.getTime() === Date.parse(String(drawn))
     : (held ?? null) === (drawn ?? null) || String(held) === String(drawn);
-
-/** One thing on file against what the trail last said of it. Takes out of `last` what it met. */
-function compare([kind, id, version, hash]: Touched, last: Last, problems: string[]): void {
-  const key = `${kind} ${id}`;
-  const said = last.get(key);
-  last.delete(key);
-  if (problems.length >= MOST_PROBLEMS) return;
-  if (!said) problems.push(`${key} stands here without an entry`);
-  else if (said.hash !== hash || said.version !== version) problems.push(`${key} is not as the trail says`);
-}
-
-/** Packages as they stand: what was kept of the job, and what was built of it, its bytes hashed anew. */
-async function* touchedPackages(db: Knex, companyId: string): AsyncGenerator<Touched> {
-  const at = { company_id: companyId };
-  for (const { id } of (await db('package').where(at).orderBy('id').select('id')) as { id: string }[]) {
-    const row = (await db('package')
-      .where({ ...at, id })
-      .first('snapshot', 'state', 'build', 'hash', 'bytes')) as {
-      snapshot: Buffer;
-      state: string;
-      build: string | null;
-      hash: string | null;
-      bytes: string | null;
-    };
-    yield touchedSnapshot(id, row.snapshot);
-    if (row.state !== 'ready') continue;
-    let bytes = 0;
-    const counted = async function* (): AsyncGenerator<Buffer> {
-      for await (const part of partsOf({ db, companyId }, id, row.build ?? '')) {
-        bytes += part.length;
-        yield part;
-      }
-    };
-    const hash = await hashOfPieces(counted());
-    yield touchedPackage(id, hash === row.hash && bytes === Number(row.bytes) ? hash : '');
-  }
-}
-
-/** What stands beside the records against what the trail last said of it. */
-async function compareOthers(db: Knex, companyId: string, last: Last, problems: string[]): Promise<number> {
-  let count = 0;
-  for (const all of [
-    await touchedAccounts(db, companyId),
-    touchedPictures(db, companyId),
-    touchedCommands(db, companyId),
-    touchedPackages(db, companyId),
-  ])
-    for await (const one of all) {
-      count += 1;
-      compare(one, last, problems);
-    }
-  return count;
-}
-
-/** Readings younger than this may not be in the trail yet, s. */
-const FRESH_S = 5 * SEAL_S;
-
-/** The rows of every session against the trail: those it holds, each in its place, and none older beside them. */
-async function compareReadings(db: Knex, companyId: string, last: Last, problems: string[]): Promise<number> {
-  const { rows: sessions } = (await db.raw(
-    `select id, (select count(*) from purge_trace t where t.company_id = s.company_id and t.session_id = s.id) as n
-     from purge_session s where company_id = ? order by id`,
-    [companyId],
-  )) as { rows: { id: string; n: string }[] };
-  let count = 0;
-  for (const { id, n } of sessions) {
-    if (problems.length >= MOST_PROBLEMS) break;
-    count += Number(n);
-    const key = `readings ${id}`;
-    const said = last.get(key) ?? { version: 0, hash: '' };
-    last.delete(key);
-    const held = await followTrace(db, companyId, id, NO_TRACE, said.version);
-    if (held.seq !== said.version || held.hash !== said.hash) {
-      problems.push(`${key}: they are not as the trail says`);
-      continue;
-    }
-    const { rows } = (await db.raw(
-      `select from purge_trace where company_id = ? and session_id = ? and seq > ?
-         and at < now() - make_interval(secs => ?) limit 1`,
-      [companyId, id, said.version, FRESH_S],
-    )) as { rows: unknown[] };
-    if (rows.length) problems.push(`${key}: some stand here without an entry`);
-  }
-  return count;
-}
 
 /** Each record on file, with its columns, against what the trail last said of it. */
 async function compareRecords(
@@ -194,16 +110,30 @@ async function unmarked(db: Knex, companyId: string): Promise<string[]> {
   return rows.map((r) => `signature ${r.id} came in with a file and is no longer marked so`);
 }
 
+/** What a trail is held against, beside itself. */
+export interface WrittenDown {
+  readonly anchors?: readonly Anchor[];
+  /** An entry's number and hash that somebody wrote down. */
+  readonly byHand?: ChainHead | null;
+}
+
 /**
- * Checks a company's trail from its first entry, and every record against it: finds an entry altered, removed or
- * moved, and a record changed, added or taken away beside the trail.
- * @param anchor an entry's number and hash written down elsewhere, e.g. on a hand-over package
+ * Checks a company's trail from its first entry, every record against it, and it against every anchor that is known:
+ * finds an entry altered, removed, moved or cut off, and a record changed, added or taken away beside the trail.
  */
-export async function verifyTrail(db: Knex, companyId: string, anchor: ChainHead | null = null): Promise<TrailVerdict> {
+export async function verifyTrail(
+  db: Knex,
+  companyId: string,
+  { anchors = [], byHand = null }: WrittenDown = {},
+): Promise<TrailVerdict> {
+  const asked = new Set([...anchors.map((a) => a.seq), ...(byHand ? [byHand.seq] : [])]);
   return db.transaction(
     async (trx) => {
       const problems: string[] = [];
-      const { head, last } = await followEntries(trx, companyId, anchor, problems);
+      const { head, last, hashes, restores } = await followEntries(trx, companyId, asked, problems);
+      const hashAt = (seq: number): string | undefined => hashes.get(seq);
+      const held = againstAnchors(anchors, byHand, { hashAt, end: head.seq, restores });
+      problems.push(...held.problems.slice(0, MOST_PROBLEMS));
       let records = 0;
       if (!problems.length)
         for (const kind of KINDS) records += await compareRecords(trx, companyId, kind, last, problems);
@@ -214,7 +144,7 @@ export async function verifyTrail(db: Knex, companyId: string, anchor: ChainHead
           if (said.hash !== null && problems.length < MOST_PROBLEMS)
             problems.push(`${key} is gone, and the trail does not say so`);
       if (!problems.length) problems.push(...(await unmarked(trx, companyId)));
-      return { entries: head.seq, head: head.hash, records, problems };
+      return { entries: head.seq, head: head.hash, anchors: anchors.length, records, problems, notes: held.notes };
     },
     { isolationLevel: 'repeatable read', readOnly: true },
   );

@@ -1,6 +1,7 @@
 import { rulesInUse, type Brazer, type OnFile } from '@hephaist/contracts';
 import { dayIn, goodDays, WARN_DAYS, type Catalogue, type Keeps, type RuleSet } from '@hephaist/core';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
+import { inOneLine, lastAnchor, type Anchor } from '../audit/anchor.js';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
 import { crewOf, recordsOf } from './crew.js';
@@ -20,19 +21,22 @@ const MOVES: Readonly<Record<Keeps, string>> = {
 export async function crewCalendar(store: RecordStore, company: string, now: Date): Promise<string> {
   const tables = await tablesOf(store);
   const [jobs, lines] = [await store.list('job'), await store.list('line')];
-  return calendarOf(await crewOf(store, tables), rulesInUse(jobs, lines, tables), tables, company, now);
+  const anchor = await lastAnchor(store.db, store.companyId);
+  return calendarOf(await crewOf(store, tables), rulesInUse(jobs, lines, tables), tables, company, now, anchor);
 }
 
-/** The same of a crew that is given. */
+/** The same of a crew that is given. @param anchor where the trail stood, so that it goes out with it */
 export function calendarOf(
   crew: OnFile & { readonly brazers: readonly Brazer[] },
   rules: readonly RuleSet[],
   tables: Catalogue,
   company: string,
   now: Date,
+  anchor: Anchor | null = null,
 ): string {
   const today = dayIn(now.toISOString(), 'UTC');
   const calendar = ical({ name: `Brazers of ${company}`, prodId: { company: 'hephaist', product: 'crew' } });
+  if (anchor) calendar.x('X-HEPHAIST-TRAIL', inOneLine(anchor));
   calendar.method(ICalCalendarMethod.PUBLISH);
   for (const { brazer, record } of recordsOf(crew, tables))
     for (const { goodThrough, kept, keeps, under } of goodDays(record, rules, today)) {

@@ -13,6 +13,7 @@ import { sha256Bytes } from '@hephaist/core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Papa from 'papaparse';
 import { v7 as newId } from 'uuid';
+import { lastAnchor } from '../audit/anchor.js';
 import { appendTrail, ITSELF } from '../audit/trail.js';
 import { touchedPackage } from '../audit/watched.js';
 import { calendarOf } from '../crew/calendar.js';
@@ -32,6 +33,7 @@ job.pdf                the job on paper: cover, schedule, procedures, qualificat
 ${JOB_FILE_NAME}      every record, as JSON; the signature binds its SHA-256
 hephaist-job-1.schema.json  what that file holds, as JSON Schema 2020-12
 hand-over.json         to whom it was handed over, and the signature
+anchor.json            where the audit trail stood, signed with Ed25519: ./hephaist verify ANCHOR.json
 schedule.csv, log.csv, qualifications.csv, pressure-tests.csv
 crew.ics               last good day of each brazer, iCalendar
 photographs/           as they were taken
@@ -111,6 +113,8 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   await text(JOB_FILE_NAME, c.snapshot.job);
   await text('hephaist-job-1.schema.json', `${JSON.stringify(jobFileJsonSchema(), null, 2)}\n`);
   await text('hand-over.json', `${JSON.stringify({ handOver, signature: c.signature }, null, 2)}\n`);
+  const anchor = await lastAnchor(db, companyId);
+  if (anchor) await text('anchor.json', `${canonical(anchor)}\n`);
   await step('tables and calendar');
   await text('schedule.csv', csv(scheduleRows(c)));
   await text('log.csv', csv(logRows(c)));

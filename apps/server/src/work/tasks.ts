@@ -1,5 +1,6 @@
 import { ContractError, readJointCsv, type CsvReport, type Line, type OwnRowRecord } from '@hephaist/contracts';
 import { catalogueWith, type FieldProblem } from '@hephaist/core';
+import type { Anchor } from '../audit/anchor.js';
 import { verifyTrail } from '../audit/verify.js';
 import { connect } from '../db/connect.js';
 import { readPackage, type ReadPackage } from '../package/read.js';
@@ -29,10 +30,18 @@ async function packaged(bytes: Uint8Array): Promise<PackageOutcome> {
 }
 
 /** Checks a company's trail over a connection of its own. */
-async function trail({ url, companyId }: { readonly url: string; readonly companyId: string }) {
+async function trail({
+  url,
+  companyId,
+  anchors,
+}: {
+  readonly url: string;
+  readonly companyId: string;
+  readonly anchors: readonly Anchor[];
+}) {
   const db = connect(url);
   try {
-    return await verifyTrail(db, companyId);
+    return await verifyTrail(db, companyId, { anchors });
   } finally {
     await db.destroy();
   }
