@@ -72,6 +72,9 @@ as_pg() {
   else (cd / && exec "$@"); fi
 }
 
+# pg_runs DIR : true while the server of that folder runs.
+pg_runs() { as_pg "$(pg_bin)/pg_ctl" -D "$1/data" status >/dev/null 2>&1; }
+
 # pg_start DIR PORT : makes the data folder when new, starts the server, leaves its address in PG_URL.
 pg_start() {
   local dir=$1 port=$2 bin secret
@@ -87,7 +90,7 @@ pg_start() {
     rm -f "/tmp/hephaist-initdb.$$"
   fi
   secret=$(cat "$dir/secret")
-  if ! as_pg "$bin/pg_ctl" -D "$dir/data" status >/dev/null 2>&1; then
+  if ! pg_runs "$dir"; then
     port_is_free "$port" || die "port $port is taken, and PostgreSQL needs it: set HEPHAIST_PG_PORT to another"
     as_pg "$bin/pg_ctl" -D "$dir/data" -w -t 60 -l "$dir/data/server.log" \
       -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories=''" start >/dev/null \

@@ -13,6 +13,7 @@ import { exchangeRoutes, importRoutes } from './exchange/routes.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
 import { noStore, onlyAs, onlyByTls, permissions, security } from './http/headers.js';
+import { onlyWithRoom, type Room } from './http/room.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
 import { liveRoutes } from './live/routes.js';
@@ -25,6 +26,7 @@ import { purgePlanRoutes } from './purge-plan/routes.js';
 import { rodListRoutes } from './rod-list/routes.js';
 import { addressOf } from './db/connect.js';
 import { workPool, type WorkPool } from './work/work-pool.js';
+import type { RecordStore } from './records/store.js';
 import { commandRoutes } from './records/routes.js';
 import { shopRoutes } from './shop/shop.js';
 
@@ -48,6 +50,8 @@ export interface AppOptions {
   readonly hosts?: readonly string[];
   /** Where heavy work is done; a pool of its own where left out. */
   readonly work?: WorkPool;
+  /** The disk that the database is on; not watched where left out. */
+  readonly room?: Room | null;
   /** Writes down where the trail stands; left out where there is no folder for its key. */
   readonly anchors?: Anchors | null;
 }
@@ -74,12 +78,17 @@ export function createApp(options: AppOptions): Express {
   const { db, log, instruments = [], now = () => new Date(), work = workPool(), anchors = null } = options;
   const maxBytes = options.maxBodyBytes ?? MAX_BODY_BYTES;
   const people = new PeopleStore(db);
+  // The job is handed over, whether a file for anchors can be written or not.
+  const anchored = async (store: RecordStore): Promise<void> => {
+    await anchors?.now(db, store.companyId, now()).catch((e: unknown) => log.error(e, 'anchors'));
+  };
   const app = express();
   app.disable('x-powered-by');
   app.set('trust proxy', options.trustProxy ?? false);
   app.use(onlyAs(options.hosts), security, permissions, onlyByTls, compression());
   app.use('/api', noStore);
   app.use('/api', guard(db, people, now));
+  app.use('/api', onlyWithRoom(options.room ?? null));
   app.use('/api', healthRoutes(db));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
   app.use('/api', trailRoutes(addressOf(db), work, anchors));
@@ -98,7 +107,7 @@ export function createApp(options: AppOptions): Express {
     liveRoutes(instruments, (req) => isSignedIn(people, req, now)),
   );
   app.use('/api', commandRoutes(people, now));
-  app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined), anchors));
+  app.use('/api', packageRoutes(people, now, options.packageWaits ?? (() => undefined), anchored));
   app.use('/api', (_req, res) =>
     sendProblem(res, { title: 'Not found', status: 404, detail: 'Nothing answers at this address.' }),
   );

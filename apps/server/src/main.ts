@@ -5,6 +5,7 @@ import { createApp } from './app.js';
 import { ensureCompany, everyCompany } from './db/company.js';
 import { connect } from './db/connect.js';
 import { DatabaseNewerError, migrate } from './db/migrations.js';
+import { roomIn } from './http/room.js';
 import { readInstruments, type ReachableSet } from './live/instruments.js';
 import { liveService } from './live/service.js';
 import { DEMO_ACTOR, demoSignIns, loadDemo, loadDemoPeople } from './demo/load.js';
@@ -94,6 +95,7 @@ const server = createApp({
   packageWaits,
   work,
   anchors,
+  room: process.env['HEPHAIST_DATA'] ? roomIn(process.env['HEPHAIST_DATA']) : null,
   ...(trustProxy ? { trustProxy } : {}),
 }).listen(port, '127.0.0.1', (error?: Error) => {
   if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);

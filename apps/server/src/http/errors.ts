@@ -2,6 +2,7 @@ import { ContractError, MAX_BODY_SAYS, type Problem } from '@hephaist/contracts'
 import { InputError, type FieldProblem } from '@hephaist/core';
 import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
+import { FullError } from './room.js';
 
 /** A record changed since it was seen; `current` is how it stands now. */
 export class ConflictError extends Error {
@@ -99,6 +100,14 @@ export function problemOf(error: unknown): Problem {
   if (error instanceof ForbiddenError) return { title: 'Not for your role', status: 403, detail: e.message };
   if (error instanceof TooManyError)
     return { title: 'Too many tries', status: 429, detail: e.message, afterS: error.afterS };
+  if (error instanceof FullError) return { title: 'Disk full', status: 507, detail: e.message, afterS: 10 };
+  if (e.code === '53100' || e.code === 'ENOSPC')
+    return {
+      title: 'Disk full',
+      status: 507,
+      detail: 'The disk is full. Nothing was half-saved; make room, and send it again.',
+      afterS: 10,
+    };
   if (error instanceof BusyError) return { title: 'Busy', status: 503, detail: e.message, afterS: 10 };
   if (error instanceof NotFoundError) return { title: 'Not found', status: 404, detail: e.message };
   if (e.type === 'entity.too.large')

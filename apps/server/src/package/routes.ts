@@ -5,14 +5,19 @@ import { pipeline } from 'node:stream/promises';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
-import type { Anchors } from '../audit/anchor.js';
+import type { RecordStore } from '../records/store.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
 import { handOver, handOversOf } from './hand-over.js';
 import { partsOf } from './parts.js';
 
 /** Handing a job over, how its packages stand, and the packages themselves. */
-export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => void, anchors: Anchors | null): Router {
+export function packageRoutes(
+  people: PeopleStore,
+  now: () => Date,
+  wake: () => void,
+  anchored: (store: RecordStore) => Promise<void>,
+): Router {
   const router = Router();
   router.get('/jobs/:id/hand-overs', async (req, res) => {
     res.json(await handOversOf(storeOf(req), idParam(req)));
@@ -23,7 +28,7 @@ export function packageRoutes(people: PeopleStore, now: () => Date, wake: () => 
     await checkAgain(people, account, password, 'password', now());
     if (!(await store.find('job', jobId))) throw new NotFoundError('No such job here.');
     const done = await handOver(store, jobId, request, account, account.company);
-    await anchors?.now(store.db, store.companyId, now());
+    await anchored(store);
     res.status(201).json(done);
     wake();
   });

@@ -41,10 +41,16 @@ async function refuse(response: Response): Promise<never> {
   );
 }
 
+/** Answers after which the same may be sent again: nothing behind the proxy, busy, the database away, a full disk. */
+const AGAIN: ReadonlySet<number> = new Set([502, 503, 504, 507]);
+
 /** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
 export async function call<T>(path: string, init?: RequestInit): Promise<T> {
   const response = await reach(path, init);
-  if (response.status === 502 || response.status === 503 || response.status === 504) throw new AwayError();
+  if (AGAIN.has(response.status)) {
+    const problem = (await response.json().catch(() => null)) as Problem | null;
+    throw new AwayError(problem?.detail);
+  }
   if (!response.ok) return refuse(response);
   const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
   return (isJson ? await response.json() : null) as T;
