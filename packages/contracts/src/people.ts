@@ -26,6 +26,7 @@ export const DEEDS = [
   'trail',
   'calendar',
   'picture',
+  'original',
   'hand-over',
   'countersign',
 ] as const;
@@ -80,6 +81,7 @@ const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
   trail: ['quality', 'administrator', 'auditor'],
   calendar: ROLES,
   picture: BENCH,
+  original: ['quality', 'auditor'],
   'hand-over': ['quality'],
   countersign: ['quality'],
 };

@@ -94,7 +94,13 @@ describe('who may what', () => {
       .send({ id: newId(), kind: 'joint', records: [{ seen: 0, data: joint }] })
       .expect(403);
     expect(await h.store.find('joint', joint.id)).toBeNull();
-    expect(ALL_DEEDS.filter((d) => mayDo(['auditor'], d)).sort()).toEqual(['calendar', 'export', 'read', 'trail']);
+    expect(ALL_DEEDS.filter((d) => mayDo(['auditor'], d)).sort()).toEqual([
+      'calendar',
+      'export',
+      'original',
+      'read',
+      'trail',
+    ]);
   });
 
   it('another company’s identifiers open nothing, on any route', async () => {

@@ -47,6 +47,7 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['POST', '/lines/:id/purge-plan.pdf', 'read'],
   ['POST', '/pictures/:id', 'picture'],
   ['GET', '/pictures/:id', 'read'],
+  ['GET', '/pictures/:id/original', 'original'],
   ['GET', '/instruments', 'read'],
   ['POST', '/instruments/:set/mishap', 'mishap'],
   ['GET', '/sessions/:id', 'read'],

@@ -18,6 +18,8 @@ import { appendTrail, ITSELF } from '../audit/trail.js';
 import { touchedPackage } from '../audit/watched.js';
 import { calendarOf } from '../crew/calendar.js';
 import { NotFoundError } from '../http/errors.js';
+import { bare } from '../pictures/bare.js';
+import { pictureOf } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
 import { contentOf, type Content } from './content.js';
@@ -36,7 +38,7 @@ hand-over.json         to whom it was handed over, and the signature
 anchor.json            where the audit trail stood, signed with Ed25519: ./hephaist verify ANCHOR.json
 schedule.csv, log.csv, qualifications.csv, pressure-tests.csv
 crew.ics               last good day of each brazer, iCalendar
-photographs/           as they were taken
+photographs/           every pixel as it was taken, without what the camera wrote into the file
 manifest.json          SHA-256 of each file here
 
 Advice and records; nothing here certifies. Local codes and licensed practice govern.
@@ -124,9 +126,9 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   await add('job.pdf', await jobPdf(c, (part) => step(`on paper: ${part}`)));
   for (const pictureId of pictures) {
     await step('photographs');
-    const picture = (await db('picture').where({ company_id: companyId, id: pictureId }).first('type', 'bytes')) as
-      { type: string; bytes: Buffer } | undefined;
-    if (picture) await add(`photographs/${pictureId}.${PICTURE_ENDINGS[picture.type] ?? 'jpg'}`, picture.bytes, true);
+    if (!(await store.hasPicture(pictureId))) continue;
+    const { type, bytes } = await pictureOf(store, pictureId);
+    await add(`photographs/${pictureId}.${PICTURE_ENDINGS[type] ?? 'jpg'}`, bare(type, bytes), true);
   }
   await step('closing it');
   const manifest: Manifest = {

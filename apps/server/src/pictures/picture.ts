@@ -1,18 +1,19 @@
 import { ContractError, type PICTURE_TYPES } from '@hephaist/contracts';
 import sharp from 'sharp';
-import { RefusedError } from '../http/errors.js';
+import { NotFoundError, RefusedError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
 
 /** Most pixels a picture may unfold to, whatever its file is like. */
 const MOST_PIXELS = 60_000_000;
-const FORMATS: Readonly<Record<string, (typeof PICTURE_TYPES)[number]>> = {
+export type PictureType = (typeof PICTURE_TYPES)[number];
+const FORMATS: Readonly<Record<string, PictureType>> = {
   jpeg: 'image/jpeg',
   png: 'image/png',
   webp: 'image/webp',
 };
 
 export interface PictureFacts {
-  readonly type: (typeof PICTURE_TYPES)[number];
+  readonly type: PictureType;
   readonly width: number;
   readonly height: number;
 }
@@ -46,6 +47,17 @@ export interface TakenPicture extends PictureFacts {
   readonly id: string;
   readonly hash: string;
   readonly bytes: Buffer;
+}
+
+/** A photograph as it was taken. @throws NotFoundError */
+export async function pictureOf(
+  { db, companyId }: Pick<RecordStore, 'db' | 'companyId'>,
+  id: string,
+): Promise<{ readonly type: PictureType; readonly bytes: Buffer }> {
+  const row = (await db('picture').where({ company_id: companyId, id }).first('type', 'bytes')) as
+    { type: PictureType; bytes: Buffer } | undefined;
+  if (!row) throw new NotFoundError('No such picture here.');
+  return row;
 }
 
 /** Files a photograph; true where it is new. @throws RefusedError when another one has its id */

@@ -20,16 +20,32 @@ const take = (bytes: Buffer, id = newId(), type = 'image/png') =>
   h.as('quality').post(`/api/pictures/${id}`).set('Content-Type', type).send(bytes);
 
 describe('photographs', () => {
-  it.each(['png', 'jpeg', 'webp'] as const)('a %s comes back as it was taken, byte for byte', async (format) => {
-    const [bytes, id] = [await plain(format), newId()];
-    const taken = await take(bytes, id).expect(201);
-    expect(taken.body).toMatchObject({ id, type: `image/${format}`, width: 40, height: 40 });
-    expect(taken.body.hash).toBe(createHash('sha256').update(bytes).digest('hex'));
-    const back = await h.as('auditor').get(`/api/pictures/${id}`).responseType('blob').expect(200);
-    expect((back.body as Buffer).equals(bytes)).toBe(true);
-    expect(back.headers['content-type']).toBe(`image/${format}`);
-    expect(back.headers['x-content-type-options']).toBe('nosniff');
-    expect(back.headers['content-security-policy']).toContain('sandbox');
+  it.each(['png', 'jpeg', 'webp'] as const)(
+    'the original of a %s comes back byte for byte to who may see it',
+    async (format) => {
+      const [bytes, id] = [await plain(format), newId()];
+      const taken = await take(bytes, id).expect(201);
+      expect(taken.body).toMatchObject({ id, type: `image/${format}`, width: 40, height: 40 });
+      expect(taken.body.hash).toBe(createHash('sha256').update(bytes).digest('hex'));
+      await h.as('fitter').get(`/api/pictures/${id}/original`).expect(403);
+      const back = await h.as('auditor').get(`/api/pictures/${id}/original`).responseType('blob').expect(200);
+      expect((back.body as Buffer).equals(bytes)).toBe(true);
+      expect(back.headers['content-type']).toBe(`image/${format}`);
+      expect(back.headers['x-content-type-options']).toBe('nosniff');
+      expect(back.headers['content-security-policy']).toContain('sandbox');
+    },
+  );
+
+  it('goes out without where, when and with what it was taken', async () => {
+    const id = newId();
+    const bytes = await sharp(await plain('jpeg'))
+      .withExif({ IFD0: { Model: 'Some Device 9' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } })
+      .toBuffer();
+    expect((await sharp(bytes).metadata()).exif).toBeDefined();
+    await take(bytes, id).expect(201);
+    const out = (await h.as('fitter').get(`/api/pictures/${id}`).responseType('blob').expect(200)).body as Buffer;
+    expect((await sharp(out).metadata()).exif).toBeUndefined();
+    expect(out.includes('Some Device 9')).toBe(false);
   });
 
   it.each<[string, () => Promise<Buffer>]>([

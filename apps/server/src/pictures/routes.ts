@@ -1,12 +1,19 @@
 import { idSchema, MOST_PICTURE_BYTES, parse } from '@hephaist/contracts';
-import { sha256Bytes } from '@hephaist/core';
-import express, { Router } from 'express';
+import express, { Router, type Response } from 'express';
 import { storeOf } from '../access/guard.js';
-import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
-import { keepPicture, pictureFacts } from './picture.js';
+import { hashOf } from '../records/hash.js';
+import { bare } from './bare.js';
+import { keepPicture, pictureFacts, pictureOf, type PictureType } from './picture.js';
 
-/** Taking photographs in and giving them out, as they were taken. */
+/** It shows as a picture and as nothing else. */
+function show(res: Response, type: PictureType, bytes: Buffer): void {
+  res.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
+  res.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+  res.type(type).send(bytes);
+}
+
+/** Taking photographs in, and giving them out without what the camera wrote into them; the original to who may see it. */
 export function pictureRoutes(): Router {
   const router = Router();
   const raw = express.raw({ type: () => true, limit: MOST_PICTURE_BYTES });
@@ -14,7 +21,7 @@ export function pictureRoutes(): Router {
     const id = parse<string>(idSchema, req.params['id']);
     const bytes = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
     const facts = await pictureFacts(bytes);
-    const hash = sha256Bytes(bytes);
+    const hash = hashOf(bytes);
     await storeOf(req).inTransaction(async (trx) => {
       if (!(await keepPicture(trx, { id, hash, bytes, ...facts }))) return;
       await trx.note('take picture', `${id} ${hash}`);
@@ -22,15 +29,12 @@ export function pictureRoutes(): Router {
     res.status(201).json({ id, hash, ...facts });
   });
   router.get('/pictures/:id', async (req, res) => {
-    const { db, companyId } = storeOf(req);
-    const row = (await db('picture')
-      .where({ company_id: companyId, id: idParam(req) })
-      .first('type', 'bytes')) as { type: string; bytes: Buffer } | undefined;
-    if (!row) throw new NotFoundError('No such picture here.');
-    // It shows as a picture and as nothing else.
-    res.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
-    res.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
-    res.type(row.type).send(row.bytes);
+    const { type, bytes } = await pictureOf(storeOf(req), idParam(req));
+    show(res, type, bare(type, bytes));
+  });
+  router.get('/pictures/:id/original', async (req, res) => {
+    const { type, bytes } = await pictureOf(storeOf(req), idParam(req));
+    show(res, type, bytes);
   });
   return router;
 }
