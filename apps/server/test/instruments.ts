@@ -58,7 +58,7 @@ export function sampleSession(more: Partial<PurgeSession> = {}): PurgeSession {
     jobId: file.job.id,
     lineId: line.id,
     startedAt: new Date().toISOString(),
-    by: 'Prue Akintola',
+    by: 'Test everything',
     instruments: null,
     cylinder: '40 ft³',
     network: networkOf(
@@ -88,7 +88,7 @@ export const sampleMark = (session: PurgeSession, more: Partial<PurgeMark> = {})
   device: null,
   value: null,
   says: '',
-  by: 'Prue Akintola',
+  by: 'Test everything',
   ...more,
 });
 

@@ -24,6 +24,7 @@ export { procedureVariablesSchema } from './procedure-variables.js';
 export * from './strip-marks.js';
 export * from './people.js';
 export * from './signature.js';
+export * from './told.js';
 export * from './trail.js';
 export * from './joint-log.js';
 export * from './log-check.js';

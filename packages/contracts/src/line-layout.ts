@@ -1,9 +1,12 @@
 import { networkProblems } from '@hephaist/core';
 import * as yup from 'yup';
+import { byKey } from './by-key.js';
+import { ID_LIKE } from './ids.js';
 import { whole } from './whole.js';
 
-/** Most points or runs of one drawn line. */
+/** Most points or runs of one drawn line, and most joints on it. */
 export const MOST_RUNS = 1500;
+export const MOST_PLACED = 5000;
 
 const name = (label: string) =>
   yup.string().trim().required(`${label} needs a name`).max(24, `${label}: at most 24 characters`);
@@ -38,7 +41,9 @@ export const layoutSchema = yup
   .object({
     nodes: yup.array(nodeSchema.required()).max(MOST_RUNS, `at most ${MOST_RUNS} points`).required(),
     runs: yup.array(runSchema.required()).max(MOST_RUNS, `at most ${MOST_RUNS} runs`).required(),
-    at: yup.object().required().meta({ open: true }),
+    at: byKey(ID_LIKE, MOST_PLACED, (v) =>
+      typeof v === 'string' && v.length <= 24 ? null : 'the name of a point, at most 24 characters',
+    ),
   })
   .noUnknown('has a field that is not known here')
   .nullable()

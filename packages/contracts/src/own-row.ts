@@ -264,6 +264,8 @@ export function ownRowProblems(row: OwnRow): FieldProblem[] {
     const says = fieldProblem(field, row.values[field.name]);
     if (says) add(field.name, says);
   }
+  for (const name of Object.keys(row.values))
+    if (!form.fields.some((f) => f.name === name)) add(name, 'has a field that is not known here');
   const label = (name: string): string => form.fields.find((f) => f.name === name)?.label.toLowerCase() ?? name;
   for (const [a, b, how] of ORDERED) {
     const [x, y] = [row.values[a], row.values[b]];

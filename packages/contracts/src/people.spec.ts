@@ -19,7 +19,7 @@ const may = (role: Role): string[] => ALL_DEEDS.filter((d) => mayDo([role], d));
 
 describe('what each role may do', () => {
   it('an auditor reads, exports, follows the trail and the calendar, and writes nothing', () => {
-    expect(may('auditor').sort()).toEqual(['calendar', 'export', 'read', 'trail']);
+    expect(may('auditor').sort()).toEqual(['calendar', 'export', 'original', 'read', 'trail']);
   });
   it('a signature and a hand-over are written by nobody’s command: the server writes them', () => {
     expect(whoMay('write:signature')).toEqual([]);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sampleMark, sampleSession } from './testing/purge-samples.js';
+import { sampleId, sampleMark, sampleSession } from './testing/purge-samples.js';
 import { problemsOf } from './parse.js';
 import {
   coreMark,
@@ -23,6 +23,24 @@ describe('a purge session from outside', () => {
     expect(fields(purgeSessionSchema, { ...session, fillM3s: -1 })).toEqual(['fillM3s']);
     const twoSources = { ...session.network, nodes: [...session.network.nodes, { id: 'T', kind: 'source' }] };
     expect(fields(purgeSessionSchema, { ...session, network: twoSources })).toEqual(['network']);
+    const open = (change: object) =>
+      problemsOf(purgeSessionSchema, { ...session, ...change }).map((p) => `${p.field}: ${p.says}`);
+    const more = { ...session.network, more: 'x'.repeat(2_000_000) };
+    expect(open({ network: more })).toEqual(['network: has a field that is not known here']);
+    const [source] = session.network.nodes;
+    expect(open({ network: { ...session.network, nodes: [{ ...source, id: 'S'.repeat(25) }] } })[0]).toContain(
+      'at most 24 characters',
+    );
+    expect(open({ network: { ...session.network, feed: { by: 'pump' } } })[0]).toContain('flow, pressure or off');
+    const cool = { [sampleId(7)]: 86_400 };
+    expect(open({ coolS: cool })).toEqual([]);
+    expect(open({ coolS: { [sampleId(7)]: 86_401 } })).toEqual([`coolS.${sampleId(7)}: seconds, at most a day`]);
+    expect(open({ coolS: { any: 1 } })[0]).toContain('not known here');
+    expect(open({ coolS: { [sampleId(7)]: 'long' } })[0]).toContain('at most a day');
+    const all = Object.fromEntries(
+      Array.from({ length: 5001 }, (_, i) => [`0190ffff-0000-7000-8000-${i.toString(16).padStart(12, '0')}`, 1]),
+    );
+    expect(open({ coolS: all })).toEqual(['coolS: at most 5000 of them']);
     const many = { ...session.network, runs: Array.from({ length: 1501 }, () => session.network.runs[0]) };
     expect(problemsOf(purgeSessionSchema, { ...session, network: many })[0]?.says).toContain('at most 1500');
   });

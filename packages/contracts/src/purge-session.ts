@@ -12,9 +12,15 @@ import {
   type SessionPlan,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { idSchema, instantSchema, line } from './ids.js';
-import { MOST_RUNS } from './line-layout.js';
+import { byKey } from './by-key.js';
+import { ID_LIKE, idSchema, instantSchema, line } from './ids.js';
+import { MOST_PLACED, MOST_RUNS } from './line-layout.js';
+import { strict } from './strict.js';
+import { MOST_BY } from './told.js';
 import { whole } from './whole.js';
+
+/** Longest time until a joint is cool to the touch that anybody can mean, s. */
+const LONGEST_COOL_S = 86_400;
 
 /** Records of a purge watched live. All of them are evidence: written once. SI units; pressures gauge. */
 
@@ -26,21 +32,72 @@ const number = (label: string, min: number, max: number, allowed: string) =>
     .min(min, `${label}: ${allowed}`)
     .max(max, `${label}: ${allowed}`);
 
+const text = () => yup.string().required('is needed').max(24, 'at most 24 characters');
+const size = () => yup.number().typeError('a number').required('is needed');
+
+const nodeSchema = strict(
+  yup.object({
+    id: text(),
+    kind: yup
+      .string()
+      .oneOf(['point', 'source', 'vent', 'cap'] as const, 'point, source, vent or cap')
+      .required(),
+    open: yup.boolean(),
+    holeM: yup.number().typeError('a number'),
+  }),
+);
+const runSchema = strict(
+  yup.object({
+    id: text(),
+    from: text(),
+    to: text(),
+    lengthM: size(),
+    boreM: size(),
+    loss: yup.number().typeError('a number'),
+    open: yup.boolean(),
+  }),
+);
+const jointSchema = strict(
+  yup.object({
+    id: idSchema,
+    node: text(),
+    brazed: yup.boolean().required(),
+    lapM: size(),
+    diameterM: size(),
+    gapSideM: size(),
+  }),
+);
+const feedSchema = strict(
+  yup.object({
+    by: yup
+      .string()
+      .oneOf(['flow', 'pressure', 'off'] as const, 'flow, pressure or off')
+      .required(),
+    m3s: yup.number(),
+    mostPa: yup.number(),
+    pa: yup.number(),
+    holeM: yup.number(),
+  }),
+);
+
 /** A network as the core takes it; its own check names what is wrong. */
-const networkSchema = yup
-  .object()
+const networkSchema = strict(
+  yup.object({
+    nodes: yup.array(nodeSchema.required()).max(MOST_RUNS, `at most ${MOST_RUNS} points`).required(),
+    runs: yup.array(runSchema.required()).max(MOST_RUNS, `at most ${MOST_RUNS} runs`).required(),
+    joints: yup.array(jointSchema.required()).max(MOST_PLACED, `at most ${MOST_PLACED} joints`).required(),
+    feed: feedSchema.required(),
+  }),
+)
   .required('the line is needed')
-  .meta({ open: true })
-  .test('network', '', (value, context) => {
-    const net = value as unknown as Partial<PurgeNetwork>;
-    const bad = (says: string) => context.createError({ path: context.path, message: says });
-    if (![net.nodes, net.runs, net.joints].every(Array.isArray) || !net.feed)
-      return bad('points, runs, joints and feed');
-    if ((net.runs?.length ?? 0) > MOST_RUNS || (net.nodes?.length ?? 0) > MOST_RUNS)
-      return bad(`at most ${MOST_RUNS} runs`);
-    const first = networkProblems(net as PurgeNetwork)[0];
-    return first ? bad(`${first.field}: ${first.says}`) : true;
-  });
+  .test(
+    'network',
+    '',
+    whole([], (net, context) => {
+      const first = networkProblems(net as PurgeNetwork)[0];
+      return first ? context.createError({ path: context.path, message: `${first.field}: ${first.says}` }) : true;
+    }),
+  );
 
 /** How a session is to run, fixed when it starts. */
 export const purgeSessionSchema = yup
@@ -49,7 +106,7 @@ export const purgeSessionSchema = yup
     jobId: idSchema,
     lineId: idSchema,
     startedAt: instantSchema.required(),
-    by: line('Who runs it').required('Say who runs the purge'),
+    by: line('Who runs it', MOST_BY).required('Say who runs the purge'),
     /** Set of instruments that is read, or null where all is read by hand. */
     instruments: yup.string().max(40).nullable().default(null),
     cylinder: yup
@@ -66,7 +123,9 @@ export const purgeSessionSchema = yup
     trickleM3s: number('Trickle', 1e-7, 0.1, 'above 0'),
     leastFlowM3s: number('Least flow', 0, 0.1, 'from 0'),
     leastCylinderPa: number('Reserve', 0, 4e7, 'from 0'),
-    coolS: yup.object().required().meta({ open: true }),
+    coolS: byKey(ID_LIKE, MOST_PLACED, (v) =>
+      typeof v === 'number' && v >= 0 && v <= LONGEST_COOL_S ? null : 'seconds, at most a day',
+    ),
   })
   .noUnknown('has a field that is not known here');
 
@@ -104,7 +163,7 @@ export const purgeMarkSchema = yup
       .when('kind', { is: 'reading by hand', then: (s) => s.required('say which instrument') }),
     value: yup.number().typeError('a number').nullable().default(null),
     says: line('Words', 200).default(''),
-    by: line('Who').default(''),
+    by: line('Who', MOST_BY).required('Say who'),
   })
   .noUnknown('has a field that is not known here')
   .test(

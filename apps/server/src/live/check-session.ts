@@ -1,11 +1,20 @@
-import { ContractError, type PurgeMark, type PurgeSession } from '@hephaist/contracts';
+import { byWords, ContractError, isHonestBy, type PurgeMark, type PurgeSession } from '@hephaist/contracts';
 import type { RecordStore } from '../records/store.js';
+
+/** What is done is done by who is signed in, or is marked as told. @throws ContractError at `by` */
+function checkBy({ by: { person } }: RecordStore, by: string): void {
+  if (!isHonestBy(by, person))
+    throw new ContractError([
+      { field: 'by', says: `"${person}", who is signed in; somebody else as "${byWords(by, person)}"` },
+    ]);
+}
 
 /**
  * One set of instruments hangs on one line at a time.
  * @throws ContractError at `instruments` while another session is read by them
  */
 export async function checkSession(store: RecordStore, session: PurgeSession): Promise<void> {
+  checkBy(store, session.by);
   if (!session.instruments) return;
   await store.oneAtATime(`instruments ${session.instruments}`);
   const busy = (await store.trace.open()).find((s) => s.instruments === session.instruments && s.id !== session.id);
@@ -21,6 +30,7 @@ export async function checkSession(store: RecordStore, session: PurgeSession): P
 
 /** A mark speaks of the session's own job and line. @throws ContractError at the field */
 export async function checkMark(store: RecordStore, mark: PurgeMark): Promise<void> {
+  checkBy(store, mark.by);
   const session = await store.find('purge_session', mark.sessionId);
   if (!session || session.jobId !== mark.jobId)
     throw new ContractError([{ field: 'sessionId', says: 'no such purge session on this job' }]);

@@ -15,6 +15,7 @@ import { patchState, signalStore, withComputed, withHooks, withMethods, withStat
 import { ApiProblem, call } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId, Outbox } from '../data/outbox';
+import { me } from '../data/who';
 import { listenTo } from './trace-feed';
 
 /** Rows kept in the view; the server has all of them. */
@@ -138,7 +139,7 @@ export const LiveStore = signalStore(
           device: null,
           value: null,
           says: '',
-          by: session.by,
+          by: me()?.person ?? session.by,
           ...more,
         };
         patchState(store, { own: [...store.own(), mark], problem: null });

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { Router } from '@angular/router';
-import { problemsOf, purgeSessionSchema, type Line } from '@hephaist/contracts';
+import { byWords, problemsOf, purgeSessionSchema, type Line } from '@hephaist/contracts';
 import { CYLINDERS, type JointPlan, type LinePurge, type PurgeNetwork } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId, Outbox } from '../data/outbox';
+import { me } from '../data/who';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
@@ -26,6 +27,7 @@ import { SessionsStore } from './sessions.store';
       <form (submit)="start($event)">
         <hp-entry
           label="Who runs it"
+          [placeholder]="you()"
           [value]="draft().by"
           (valueChange)="set({ by: $event })"
           [problem]="problem('by')"
@@ -84,6 +86,9 @@ export class StartSession {
   private readonly router = inject(Router);
   private readonly outbox = inject(Outbox);
   private readonly jobs = inject(JobStore);
+  protected readonly you = computed(() => me()?.person ?? '');
+  /** Whoever is signed in, or somebody else whom that one names. */
+  private readonly by = computed(() => byWords(this.draft().by.trim(), this.you()));
   protected readonly sessions = inject(SessionsStore);
   protected readonly sizes = CYLINDERS.map(({ id }) => ({ id, name: id }));
   protected readonly sets = computed(() => this.sessions.instruments().map(({ id, name }) => ({ id, name })));
@@ -97,7 +102,7 @@ export class StartSession {
   );
   private readonly problems = computed(() => {
     const d = this.draft();
-    const own = problemsOf(purgeSessionSchema.pick(['by', 'holdS']), { by: d.by.trim(), holdS: numberOf(d.hold) });
+    const own = problemsOf(purgeSessionSchema.pick(['by', 'holdS']), { by: this.by(), holdS: numberOf(d.hold) });
     return [...this.told(), ...(this.tried() ? own : [])];
   });
 
@@ -127,7 +132,7 @@ export class StartSession {
       this.plans(),
       this.net(),
       { fillM3s: this.purge().fillM3s, trickleM3s: this.purge().trickleM3s, limit: this.limit() },
-      { by: d.by, instruments: d.instruments || null, cylinder: d.cylinder, holdS: numberOf(d.hold) },
+      { by: this.by(), instruments: d.instruments || null, cylinder: d.cylinder, holdS: numberOf(d.hold) },
       new Date(),
     );
     try {
