@@ -3,7 +3,7 @@ import { pino } from 'pino';
 import { anchorPlaces, Anchors } from './audit/anchor.js';
 import { createApp } from './app.js';
 import { ensureCompany, everyCompany } from './db/company.js';
-import { connect } from './db/connect.js';
+import { connect, STATEMENT_MS } from './db/connect.js';
 import { DatabaseNewerError, migrate } from './db/migrations.js';
 import { roomIn } from './http/room.js';
 import { readInstruments, type ReachableSet } from './live/instruments.js';
@@ -46,22 +46,24 @@ function instrumentSets(): ReachableSet[] {
   }
 }
 const instruments = instrumentSets();
-const db = connect(url);
+/** For what takes as long as it takes, before anybody is served: migrations and the demo. */
+const patient = connect(url);
+const db = connect(url, undefined, STATEMENT_MS);
 
 async function prepare(): Promise<string> {
   try {
-    await migrate(db);
-    return await ensureCompany(db);
+    await migrate(patient);
+    return await ensureCompany(patient);
   } catch (e) {
     return fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${(e as Error).message}`);
   }
 }
 
 const companyId = await prepare();
-const store = new RecordStore(db, companyId, DEMO_ACTOR);
+const store = new RecordStore(patient, companyId, DEMO_ACTOR);
 if (process.argv.includes('--user-entries')) {
   const any = await store.hasUserEntries();
-  await db.destroy();
+  await patient.destroy();
   process.exit(any ? 10 : 0);
 }
 const demo = process.env['HEPHAIST_DEMO'] !== 'off';
@@ -71,7 +73,8 @@ if (demo) {
   await loadDemoPeople(store, today);
 }
 const signIns = demo ? await demoSignIns(store) : '';
-const codes = await offerFirstRun(db);
+const codes = await offerFirstRun(patient);
+await patient.destroy();
 
 const packages = await packageQueue(db, url, log);
 const packageWaits = (): void => void packages.wake().catch((e: unknown) => log.warn(e, 'queue'));

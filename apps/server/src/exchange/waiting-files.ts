@@ -1,5 +1,6 @@
 import type { WaitingFile } from '@hephaist/contracts';
 import { appendTrail } from '../audit/trail.js';
+import { mustFit } from '../db/quota.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import type { Account } from '../people/people-store.js';
 import type { RecordStore } from '../records/store.js';
@@ -47,6 +48,7 @@ export async function keepWaiting(
       .first()) as unknown as { files: number; bytes: string };
     if (now.files >= MOST_WAITING || Number(now.bytes) + file.bytes.length > MOST_BYTES)
       throw new RefusedError(`${now.files} files wait to be countersigned already: sign or refuse one of them first.`);
+    await mustFit(trx, file.bytes.length);
     const fresh = (await trx
       .db('waiting_file')
       .insert({

@@ -137,6 +137,14 @@ export function problemOf(error: unknown): Problem {
   // What got past the schemas and no column takes: a class of its own in SQL, data exceptions.
   if (/^22/.test(e.code ?? ''))
     return { title: 'Check what was entered', status: 422, detail: 'It holds a value that cannot be kept.' };
+  // A statement took too long, or waited too long for another: 57014, 55P03.
+  if (e.code === '57014' || e.code === '55P03')
+    return {
+      title: 'Busy',
+      status: 503,
+      detail: 'The database took too long over this. Nothing was half-saved; try again shortly.',
+      afterS: 10,
+    };
   if (isDatabaseAway(e))
     return {
       title: 'Database away',

@@ -11,6 +11,7 @@ import { EMPTY_CHAIN, sha256Hex } from '@hephaist/core';
 import { touchedSnapshot } from '../audit/watched.js';
 import { brazingsOf } from '../crew/brazings.js';
 import { exportJob } from '../exchange/job-file.js';
+import { mustFit } from '../db/quota.js';
 import { NotFoundError } from '../http/errors.js';
 import { signRecord, type Signer } from '../records/put.js';
 import { plain } from '../records/plain.js';
@@ -53,6 +54,7 @@ export async function handOver(
       accepted: accepted.length,
       open: points.reduce((n, p) => n + p.about.length, 0),
     };
+    await mustFit(trx, 0);
     await trx.insert('hand_over', record);
     await signRecord(trx, 'hand_over', { data: record, version: 1 }, 'handed-over', signer);
     const snapshot = await packSnapshot({ job, brazings, company, imported });

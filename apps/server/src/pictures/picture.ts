@@ -1,5 +1,6 @@
 import { ContractError, type PICTURE_TYPES } from '@hephaist/contracts';
 import sharp from 'sharp';
+import { mustFit } from '../db/quota.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
 
@@ -63,6 +64,7 @@ export async function pictureOf(
 /** Files a photograph; true where it is new. @throws RefusedError when another one has its id */
 export async function keepPicture(store: RecordStore, picture: TakenPicture): Promise<boolean> {
   const { db, companyId } = store;
+  await mustFit(store, picture.bytes.length);
   const fresh = (await db('picture')
     .insert({ company_id: companyId, ...picture })
     .onConflict(['company_id', 'id'])
