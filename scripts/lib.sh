@@ -40,6 +40,7 @@ install_packages() {
 }
 
 need_postgres() { [ -n "$(pg_bin)" ] || install_packages postgresql-15; }
+need_age() { command -v age >/dev/null || install_packages age; }
 need_chromium() { [ -x /usr/bin/chromium ] || install_packages chromium; }
 
 # npm packages from the lock file, again only when it changed.
@@ -102,12 +103,57 @@ pg_start() {
 
 pg_stop() { as_pg "$(pg_bin)/pg_ctl" -D "$1/data" -m fast -w stop >/dev/null 2>&1 || true; }
 
+# app_url DIR : a role for the application that is no superuser and owns its tables; leaves its address in DATABASE_URL.
+app_url() {
+  local dir=$1
+  [ -f "$dir/secret-app" ] || (umask 077; node -e 'process.stdout.write(require("crypto").randomBytes(24).toString("hex"))' >"$dir/secret-app")
+  # What a PostgreSQL of before the role existed holds goes over to it; the secret is told on standard input.
+  pg_settings "$PG_URL"
+  {
+    printf "\\set secret '%s'\n" "$(cat "$dir/secret-app")"
+    cat scripts/app-role.sql
+  } | "$(pg_bin)/psql" -q -v ON_ERROR_STOP=1 >/dev/null || die "the application's own role could not be made"
+  unset PGPASSWORD PGUSER PGHOST PGPORT PGDATABASE
+  DATABASE_URL="postgres://hephaist_app:$(cat "$dir/secret-app")@${PG_URL#*@}"
+  export DATABASE_URL
+}
+
+# pg_settings URL : the programs of PostgreSQL take their address from the environment, where no list of processes shows it.
+pg_settings() {
+  eval "$(PG_ADDRESS=$1 node -e 'const u=new URL(process.env.PG_ADDRESS),q=(s)=>"\x27"+decodeURIComponent(s).replaceAll("\x27","\x27\\\x27\x27")+"\x27";
+    process.stdout.write("export PGHOST="+q(u.hostname)+" PGPORT="+q(u.port||"5432")+" PGUSER="+q(u.username)+" PGPASSWORD="+q(u.password)+" PGDATABASE="+q(u.pathname.slice(1)))')"
+}
+
+# The application runs as a user of its own where root starts it, with a folder of its own, and nothing else is its.
+APP_USER=hephaist
+APP_AS=
+# need_app_user : makes that user; where it cannot read this folder, says so and stays who it is.
+need_app_user() {
+  [ "$(id -u)" = 0 ] || return 0
+  id "$APP_USER" >/dev/null 2>&1 || useradd --system --no-create-home --shell /usr/sbin/nologin "$APP_USER"
+  if setpriv --reuid="$APP_USER" --regid="$APP_USER" --init-groups -- sh -c "test -r '$PWD/apps/server/dist/main.mjs' && node --version" >/dev/null 2>&1
+  then APP_AS=$APP_USER
+  else say "runs as root: the user $APP_USER cannot read $PWD" >&2; fi
+}
+# app_folder DIR : the application's own folder in the data folder, left in APP_FOLDER.
+app_folder() {
+  APP_FOLDER=$1/own
+  mkdir -p "$APP_FOLDER"
+  chmod 700 "$APP_FOLDER"
+  [ -z "$APP_AS" ] || chown -R "$APP_AS:$APP_AS" "$APP_FOLDER"
+}
+# as_app COMMAND... : in a subshell or the background, since it becomes the command.
+as_app() {
+  if [ -n "$APP_AS" ]; then exec setpriv --reuid="$APP_AS" --regid="$APP_AS" --init-groups -- "$@"; else exec "$@"; fi
+}
+
 # stand_in_start FILE ARGUMENTS... : simulated instruments; adds them to HEPHAIST_INSTRUMENTS, leaves their process in STAND_IN.
 stand_in_start() {
   local said=$1 tries=0
   shift
   : >"$said"
-  node apps/stand-in/dist/main.mjs "$@" >"$said" &
+  # It needs nothing of what the server is told.
+  as_app env -i PATH="$PATH" node apps/stand-in/dist/main.mjs "$@" >"$said" &
   STAND_IN=$!
   until [ -s "$said" ] || [ $tries -ge 100 ]; do sleep 0.1; tries=$((tries + 1)); done
   [ -s "$said" ] || die "the simulated instruments did not start"

@@ -1,5 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
@@ -16,6 +16,8 @@ const file = demoFile();
 const handedOver = newId();
 const log = pino({ level: 'silent' });
 const folder = mkdtempSync(join(tmpdir(), 'hephaist-keep-'));
+// The application's own user comes through to its folder in it.
+chmodSync(folder, 0o755);
 const backup = join(folder, 'one.backup');
 const hephaist = (...args: string[]) =>
   spawnSync('./hephaist', args, {
@@ -84,7 +86,7 @@ describe('./hephaist', () => {
     expect(done.stderr).toBe('');
     const head = await trailHead(h.db, h.store.companyId);
     expect(done.stdout).toContain(`This company: last entry ${head.seq}:${head.hash}`);
-    const anchors = readFileSync(join(folder, 'data', 'anchors.jsonl'), 'utf8');
+    const anchors = readFileSync(join(folder, 'data', 'own', 'anchors.jsonl'), 'utf8');
     expect(anchors).toContain(`"hash":"${head.hash}"`);
     writeFileSync(join(folder, 'kept-elsewhere.jsonl'), anchors);
     expect(hephaist('verify', join(folder, 'kept-elsewhere.jsonl')).stdout).toContain('3 anchors');
@@ -147,6 +149,43 @@ describe('./hephaist', () => {
     await queue.close();
     const left = (await h.db('pg_database').select('datname')) as { datname: string }[];
     expect(left.filter((d) => d.datname.startsWith('hephaist_try'))).toEqual([]);
+  });
+
+  it('into a folder under its time, only the newest kept', () => {
+    const kept = mkdtempSync(join(folder, 'kept-'));
+    writeFileSync(join(kept, 'hephaist-2020-01-01T000000Z.backup'), 'old');
+    writeFileSync(join(kept, 'hephaist-2020-01-02T000000Z.backup.age'), 'less old');
+    writeFileSync(join(kept, 'something else'), 'not ours');
+    const done = hephaist('backup', kept, '--keep', '2');
+    expect(done.stdout).toContain(`let go: ${kept}/hephaist-2020-01-01T000000Z.backup`);
+    expect(readdirSync(kept).sort()).toEqual([
+      'hephaist-2020-01-02T000000Z.backup.age',
+      expect.stringMatching(/^hephaist-20\d\d-\d\d-\d\dT\d{6}Z\.backup$/),
+      'something else',
+    ]);
+    expect(hephaist('backup', kept, '--keep', '0').stderr).toContain('a number from 1');
+    expect(hephaist('backup', join(folder, 'x'), '--keep', '3').stderr).toContain('--keep goes with a folder');
+  });
+
+  it('encrypted to who holds a key, and opened by nobody else', async () => {
+    const keys = ['one', 'two'].map((name) => join(folder, `${name}.key`));
+    for (const key of keys) spawnSync('bash', ['-c', `. scripts/lib.sh; need_age; age-keygen -o '${key}'`]);
+    const recipient = /age1[0-9a-z]+/.exec(readFileSync(keys[0]!, 'utf8'))?.[0] ?? '';
+    const sealed = join(folder, 'sealed.backup');
+    expect(hephaist('backup', sealed, '--to', recipient).stderr).toBe('');
+    expect(readFileSync(sealed).subarray(0, 18).toString()).toBe('age-encryption.org');
+    expect(readFileSync(sealed).includes('PGDMP')).toBe(false);
+    expect(hephaist('backup', join(folder, 'y'), '--to', 'nobody').stderr).toContain(
+      'could not be encrypted to nobody',
+    );
+    const without = await alone(() => hephaist('restore', sealed));
+    expect(without.stderr).toContain('encrypted: name the file of its key with --key');
+    const wrong = await alone(() => hephaist('restore', sealed, '--key', keys[1]!));
+    expect(wrong.stderr).toContain('this key does not open it; nothing was changed');
+    const right = await alone(() => hephaist('restore', sealed, '--key', keys[0]!, '--yes'));
+    expect(right.stdout).toContain('the trail holds');
+    expect(readdirSync('.hephaist').filter((f) => f.startsWith('plain.'))).toEqual([]);
+    await h.signInAgain();
   });
 
   it('into an empty database, as after a lost disk', async () => {

@@ -1,11 +1,13 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { connect } from '../src/db/connect.js';
 import { freePort } from './free-port.js';
 import { newId } from './harness.js';
 import { until } from './instruments.js';
+import { processes } from './processes.js';
 
 /** ./start with a PostgreSQL of its own on a small disk: it fills up, is emptied, and the database dies. */
 
@@ -68,6 +70,8 @@ const write = () =>
     password: 'another long phrase',
   });
 
+const processOf = () => processes().find((p) => p.parent === run?.pid && p.args.includes('server/dist/main.mjs'));
+
 describe('./start with its own database', () => {
   it.skipIf(!isSmall)('on a disk that fills up: says so, reads on, and goes on once there is room', async () => {
     expect((await write()).status).toBe(201);
@@ -82,6 +86,44 @@ describe('./start with its own database', () => {
     await new Promise((done) => setTimeout(done, 600));
     expect((await write()).status).toBe(201);
   });
+
+  it('works on it as a role that is no superuser and owns its tables', async () => {
+    const { port } = new URL(
+      `x://x:${readFileSync(join(data, 'data', 'postmaster.pid'), 'utf8').split('\n')[3] ?? ''}`,
+    );
+    const db = connect(
+      `postgres://hephaist_app:${readFileSync(join(data, 'secret-app'), 'utf8')}@127.0.0.1:${port}/postgres`,
+    );
+    const { rows } = (await db.raw(
+      'select rolsuper, rolcreaterole, rolbypassrls from pg_roles where rolname = current_user',
+    )) as {
+      rows: object[];
+    };
+    expect(rows).toEqual([{ rolsuper: false, rolcreaterole: false, rolbypassrls: false }]);
+    const users = (await db('pg_stat_activity')
+      .where('application_name', 'hephaist queue')
+      .distinct('usename')) as object[];
+    expect(users).toEqual([{ usename: 'hephaist_app' }]);
+    const owners = (await db('pg_tables').where('schemaname', 'public').distinct('tableowner')) as object[];
+    expect(owners).toEqual([{ tableowner: 'hephaist_app' }]);
+    await expect(db.raw("copy company to program 'true'")).rejects.toThrow(/must be superuser/);
+    await expect(db.raw("set session_replication_role = 'replica'")).rejects.toThrow('permission denied');
+    await db.destroy();
+    for (const secret of ['secret', 'secret-app', 'own/anchor.key'])
+      expect(statSync(join(data, secret)).mode & 0o077).toBe(0);
+  });
+
+  it.skipIf(process.getuid?.() !== 0)(
+    'as a user of its own where root starts it, unless that user cannot read it',
+    () => {
+      const uid = spawnSync('id', ['-u', 'hephaist'], { encoding: 'utf8' }).stdout.trim();
+      const server = processOf();
+      const runsAs = spawnSync('stat', ['-c', '%u', `/proc/${server?.pid ?? 0}`], { encoding: 'utf8' }).stdout.trim();
+      if (err.includes('cannot read')) expect(runsAs).toBe('0');
+      else expect(runsAs).toBe(uid);
+      expect(uid).not.toBe('0');
+    },
+  );
 
   it('whose database dies: it is begun again, and says so', async () => {
     const pid = spawnSync('head', ['-1', join(data, 'data', 'postmaster.pid')], { encoding: 'utf8' }).stdout.trim();
