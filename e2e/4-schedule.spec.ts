@@ -236,7 +236,9 @@ test('why not this rod: the nearest change, taken; two rods side by side; drawin
   for (const name of ['Save the section as SVG', 'Save the heat ladder as SVG']) {
     const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
     const text = readFileSync(await file.path(), 'utf8');
-    const parsed = await page.evaluate((t) => {
+    // Read on a page of its own, as another program would.
+    const elsewhere = await page.context().newPage();
+    const parsed = await elsewhere.evaluate((t) => {
       const doc = new DOMParser().parseFromString(t, 'image/svg+xml');
       return {
         bad: doc.querySelectorAll('parsererror').length,
@@ -244,6 +246,7 @@ test('why not this rod: the nearest change, taken; two rods side by side; drawin
         styled: doc.querySelectorAll('[style*="stroke"]').length,
       };
     }, text);
+    await elsewhere.close();
     expect(parsed.bad).toBe(0);
     expect(parsed.shapes).toBeGreaterThan(4);
     expect(parsed.styled).toBeGreaterThan(4);

@@ -1,4 +1,4 @@
-import { test as base } from '@playwright/test';
+import { expect, test as base } from '@playwright/test';
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -43,4 +43,13 @@ export const servedTest = base.extend<object, { served: Served }>({
     { scope: 'worker', timeout: 150_000 },
   ],
   baseURL: async ({ served }, use) => use(served.url),
+  page: async ({ page }, use) => {
+    // Whatever a page does, it keeps to its own policy.
+    const broken: string[] = [];
+    page.on('console', (m) => {
+      if (/Content Security Policy/.test(m.text())) broken.push(m.text());
+    });
+    await use(page);
+    expect(broken).toEqual([]);
+  },
 });

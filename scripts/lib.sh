@@ -49,7 +49,7 @@ need_npm_packages() {
   want=$(sha256sum package-lock.json | cut -c1-64)
   [ "$(cat "$stamp" 2>/dev/null)" = "$want" ] && return
   say "installing npm packages"
-  npm ci --no-audit --no-fund --loglevel=error || die "npm packages cannot be had: is there a network?"
+  npm ci --ignore-scripts --no-audit --no-fund --loglevel=error || die "npm packages cannot be had: is there a network?"
   printf '%s' "$want" >"$stamp"
 }
 
@@ -86,9 +86,9 @@ pg_start() {
   fi
   [ "$(id -u)" = 0 ] && chown postgres:postgres "$dir" "$dir/secret"
   if [ ! -f "$dir/data/PG_VERSION" ]; then
-    as_pg "$bin/initdb" -D "$dir/data" -U hephaist -A scram-sha-256 --pwfile="$dir/secret" -E UTF8 --locale=C.UTF-8 >"/tmp/hephaist-initdb.$$" 2>&1 \
-      || { cat "/tmp/hephaist-initdb.$$" >&2; die "PostgreSQL could not make its data folder $dir/data"; }
-    rm -f "/tmp/hephaist-initdb.$$"
+    as_pg "$bin/initdb" -D "$dir/data" -U hephaist -A scram-sha-256 --pwfile="$dir/secret" -E UTF8 --locale=C.UTF-8 >"$dir/initdb.log" 2>&1 \
+      || { cat "$dir/initdb.log" >&2; die "PostgreSQL could not make its data folder $dir/data"; }
+    rm -f "$dir/initdb.log"
   fi
   secret=$(cat "$dir/secret")
   if ! pg_runs "$dir"; then

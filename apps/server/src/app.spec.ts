@@ -9,7 +9,7 @@ let h: Harness;
 const webRoot = mkdtempSync(join(tmpdir(), 'hephaist-web-'));
 
 beforeAll(async () => {
-  writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>Hephaist</title>');
+  writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>Hephaist</title><hp-root></hp-root>');
   writeFileSync(join(webRoot, 'main-ABCD1234.js'), 'export {};');
   mkdirSync(join(webRoot, 'media'));
   h = await harness(undefined, { webRoot });
@@ -36,6 +36,10 @@ describe('serving the built application', () => {
   it('lets the page load nothing from elsewhere, and names no maker', async () => {
     const page = await web().get('/').expect(200);
     expect(page.headers['content-security-policy']).toContain("default-src 'self'");
+    const nonce = /ngCspNonce="([^"]{24})"/.exec(page.text)?.[1] ?? '';
+    expect(page.headers['content-security-policy']).toContain(`style-src 'self' 'nonce-${nonce}'`);
+    expect(page.headers['content-security-policy']).not.toContain('unsafe');
+    expect((await web().get('/').expect(200)).text).not.toContain(nonce);
     expect(page.headers['strict-transport-security']).toBeUndefined();
     expect(page.headers['x-powered-by']).toBeUndefined();
     expect(page.headers['x-content-type-options']).toBe('nosniff');

@@ -2,7 +2,7 @@ import { MAX_BODY_BYTES } from '@hephaist/contracts';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Knex } from 'knex';
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { guard, isSignedIn } from './access/guard.js';
@@ -12,7 +12,7 @@ import { crewRoutes } from './crew/routes.js';
 import { exchangeRoutes, importRoutes } from './exchange/routes.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
-import { noStore, onlyAs, onlyByTls, permissions, security } from './http/headers.js';
+import { nonceOf, noStore, onlyAs, onlyByTls, permissions, security } from './http/headers.js';
 import { onlyWithRoom, type Room } from './http/room.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
@@ -69,7 +69,9 @@ function serveWeb(app: Express, webRoot: string): void {
   app.get('/{*path}', (req, res, next) => {
     if (/\.[a-z0-9]+$/i.test(req.path)) return next();
     res.setHeader('Cache-Control', 'no-cache');
-    res.sendFile(join(webRoot, 'index.html'));
+    // The framework puts its styles in with the word that this answer's policy lets through.
+    const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
+    res.type('html').send(page.replace('<hp-root', `<hp-root ngCspNonce="${nonceOf(res)}"`));
   });
 }
 
