@@ -1,5 +1,6 @@
-import { expect } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { expectAxeClean, passwordOf, test } from './helpers';
+import { Secret, TOTP } from 'otpauth';
 import { servedTest as base } from './served';
 
 /** Nobody is signed in when these begin. */
@@ -53,7 +54,7 @@ base('an administrator lets someone in; who comes changes the given password fir
   // A fitter begins no job and keeps no people.
   await expect(other.getByRole('button', { name: 'Begin a job' })).toHaveCount(0);
   await other.goto('/people');
-  await expect(other.getByText(/This is for administrator/)).toBeVisible();
+  await expect(other.getByText(/This is for quality, administrator/)).toBeVisible();
 
   await page.getByRole('button', { name: 'Prue Akintola' }).click();
   await page.getByLabel('shut out').check();
@@ -107,4 +108,83 @@ test('a sign-in that ends while something is typed: sign in over it, and nothing
   await page.reload();
   await page.getByRole('grid', { name: 'Joints' }).getByText('PF-06', { exact: true }).click();
   await expect(page.getByText('typed before the sign-in ended')).toBeVisible();
+});
+
+/** Signs in by the page as somebody, with a code of the second factor where one is asked for. */
+async function signInBy(page: Page, name: string, password: string): Promise<void> {
+  await page.getByLabel('Sign-in name').fill(name);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+}
+
+base('roles given by two, a second factor, and a password forgotten', async ({ page, browser }) => {
+  const fresh = async (path: string): Promise<Page> => {
+    const other = await (await browser.newContext()).newPage();
+    await other.goto(path);
+    return other;
+  };
+  await page.goto('/people');
+  await signInBy(page, 'tamsin', passwordOf('tamsin'));
+  await page.getByLabel('Name', { exact: true }).fill('Nell Harrow');
+  await page.getByLabel('Sign-in name').fill('nell');
+  await page.getByLabel(/^lead/).check();
+  await page.getByLabel(/^quality/).check();
+  await page.getByLabel('First password').fill('given to nell');
+  await page.getByRole('button', { name: 'Let in' }).click();
+  const row = page.getByRole('row', { name: /Nell Harrow/ });
+  await expect(row).toContainText('quality asked by Tamsin Roque: a second gives it too');
+  await row.getByRole('button', { name: /Give quality/ }).click();
+  await expect(page.getByText('You asked for these roles: another one gives them too.')).toBeVisible();
+
+  const imre = await fresh('/people');
+  await signInBy(imre, 'imre', passwordOf('imre'));
+  await imre.getByRole('button', { name: 'Give quality to Nell Harrow too' }).click();
+  await expect(imre.getByRole('row', { name: /Nell Harrow/ })).toContainText('fitter, lead, quality');
+  await expectAxeClean(imre);
+
+  const nell = await fresh('/account');
+  await signInBy(nell, 'nell', 'given to nell');
+  await nell.getByLabel('Password you have now').fill('given to nell');
+  await nell.getByLabel(/New password/).fill('Password1234');
+  await nell.getByRole('button', { name: 'Change password' }).click();
+  await expect(nell.getByText('too common: everybody tries this one first')).toBeVisible();
+  await nell.getByLabel(/New password/).fill('heron eats copper');
+  await nell.getByRole('button', { name: 'Change password' }).click();
+  await nell.getByLabel('Your password').fill('heron eats copper');
+  await nell.getByRole('button', { name: 'Set it up' }).click();
+  const secret = Secret.fromBase32((await nell.locator('code.secret').textContent()) ?? '');
+  const digits = (inS = 0): string => new TOTP({ secret }).generate({ timestamp: Date.now() + 1000 * inS });
+  await expectAxeClean(nell);
+  await nell.getByLabel('Six digits it shows').fill(digits());
+  await nell.getByRole('button', { name: 'Turn it on' }).click();
+  await expect(nell.getByRole('heading', { level: 1 })).toHaveText('Your second factor is on.');
+  const recovery = (await nell.locator('.codes code').allTextContents())[0] ?? '';
+  await expectAxeClean(nell);
+
+  const again = await fresh('/account');
+  await signInBy(again, 'nell', 'heron eats copper');
+  await again.getByLabel('Six digits of your authenticator').fill(digits(30));
+  await again.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(again.getByRole('cell', { name: '✓ here' })).toBeVisible();
+  await again.getByRole('button', { name: 'End' }).first().click();
+  await nell.reload();
+  await expect(nell.getByRole('heading', { name: 'Sign in' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Nell Harrow', exact: true }).click();
+  await page.getByRole('button', { name: 'Give a code for a new password' }).click();
+  const code = (await page.locator('.help code').textContent()) ?? '';
+  await nell.getByRole('button', { name: 'I forgot my password and have a code' }).click();
+  await nell.getByLabel('Sign-in name').fill('nell');
+  await nell.getByLabel('One-time code').fill(code);
+  await nell.getByLabel(/New password/).fill('copper eats no heron');
+  await nell.getByRole('button', { name: 'Take it' }).click();
+  await expect(nell.getByLabel('Six digits of your authenticator')).toBeVisible();
+  await nell.getByLabel('Six digits of your authenticator').fill(recovery);
+  await nell.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(nell.getByRole('heading', { level: 1 })).toHaveText('Your second factor is on.');
+  // Who was not let in stands in the log of access.
+  await nell.goto('/trail');
+  await nell.getByRole('radio', { name: 'Access' }).click();
+  await expect(nell.getByRole('columnheader', { name: 'Sign-in name' })).toBeVisible();
+  await expectAxeClean(nell);
 });

@@ -20,7 +20,9 @@ import { liveRoutes } from './live/routes.js';
 import type { PasswordCost } from './people/passwords.js';
 import { packageRoutes } from './package/routes.js';
 import { PeopleStore } from './people/people-store.js';
+import { accountRoutes } from './people/accounts.js';
 import { peopleRoutes } from './people/routes.js';
+import { secondFactorRoutes } from './people/second-factor-routes.js';
 import { pictureRoutes } from './pictures/routes.js';
 import { purgePlanRoutes } from './purge-plan/routes.js';
 import { rodListRoutes } from './rod-list/routes.js';
@@ -93,6 +95,8 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', onlyWithRoom(options.room ?? null));
   app.use('/api', healthRoutes(db));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
+  app.use('/api', accountRoutes(people, now, options.passwordCost));
+  app.use('/api', secondFactorRoutes(people, now));
   app.use('/api', trailRoutes(addressOf(db), work, anchors));
   app.use('/api', jobRoutes(maxBytes, work));
   app.use('/api', crewRoutes(people, now));

@@ -84,7 +84,11 @@ export async function harness(
 
 /** Signs accounts in by their tokens. */
 async function openAll(db: Knex, opened: readonly (readonly [string, string])[]): Promise<void> {
-  for (const [token, id] of opened) await new PeopleStore(db).open(token, id, new Date());
+  const people = new PeopleStore(db);
+  for (const [token, id] of opened) {
+    await people.close(token);
+    await people.open(token, id, new Date());
+  }
 }
 
 /** Accounts of a company, one for each role and one with all of them, signed in. */

@@ -75,9 +75,10 @@ describe('accounts as they are sent', () => {
     expect(at({ person: ' ' })).toEqual(['person']);
     expect(at({ admin: true })).toEqual(['']);
   });
-  it('a change may leave the password as it is, and must say whether the account is shut', () => {
-    const change = { person: 'Ines Quarrel', roles: ['lead'], brazerId: null, disabled: false, password: null };
+  it('a change holds no password, and must say whether the account is shut', () => {
+    const change = { person: 'Ines Quarrel', roles: ['lead'], brazerId: null, disabled: false };
     expect(problemsOf(changePersonSchema, change)).toEqual([]);
+    expect(problemsOf(changePersonSchema, { ...change, password: 'long enough to hold' })).toHaveLength(1);
     const { disabled: _d, ...half } = change;
     expect(problemsOf(changePersonSchema, half).map((p) => p.field)).toEqual(['disabled']);
   });

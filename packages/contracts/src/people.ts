@@ -29,6 +29,7 @@ export const DEEDS = [
   'original',
   'hand-over',
   'countersign',
+  'give-roles',
 ] as const;
 export type Deed = (typeof DEEDS)[number] | `write:${Kind}`;
 
@@ -84,7 +85,13 @@ const DOERS: Readonly<Record<(typeof DEEDS)[number], readonly Role[]>> = {
   original: ['quality', 'auditor'],
   'hand-over': ['quality'],
   countersign: ['quality'],
+  'give-roles': ['quality', 'administrator'],
 };
+
+/** Roles that sign for the company or let people in: two give them. */
+export const GIVEN_BY_TWO: readonly Role[] = ['quality', 'administrator'];
+/** Roles that sign or administer: where the company asks for it, they have a second factor. */
+export const SECOND_FACTOR_ROLES: readonly Role[] = ['lead', 'quality', 'administrator'];
 
 /** Roles that may do something. The one table that routes and buttons both ask. */
 export const whoMay = (deed: Deed): readonly Role[] =>
@@ -119,12 +126,28 @@ const rolesSchema = yup
   .min(1, 'at least one role')
   .required('at least one role');
 
+const codeSchema = () => yup.string().trim().max(40, 'at most 40 characters');
+
 export const signInSchema = strict(
   yup.object({
     name: yup.string().trim().max(40).required('Give your sign-in name'),
     password: yup.string().max(PASSWORD_LENGTH.most).required('Give your password'),
+    /** Of the second factor, where the account has one. */
+    code: codeSchema().notRequired(),
   }),
 );
+
+/** A password chosen anew by who was given a one-time code. */
+export const resetSchema = strict(
+  yup.object({
+    name: yup.string().trim().max(40).required('Give your sign-in name'),
+    code: codeSchema().required('Type the code you were given'),
+    password: passwordSchema,
+  }),
+);
+
+export const secondFactorSchema = strict(yup.object({ code: codeSchema().required('Type the six digits') }));
+export const secondFactorRuleSchema = strict(yup.object({ required: yup.boolean().required() }));
 
 export const firstRunSchema = strict(
   yup.object({
@@ -154,8 +177,6 @@ export const changePersonSchema = strict(
     roles: rolesSchema,
     brazerId: idSchema.notRequired().nullable().default(null),
     disabled: yup.boolean().required(),
-    /** A new password, to be changed at the next sign-in; null leaves it. */
-    password: passwordSchema.notRequired().nullable().default(null),
   }),
 );
 
@@ -167,6 +188,7 @@ export const newPasswordSchema = strict(
 );
 
 export type SignIn = yup.InferType<typeof signInSchema>;
+export type Reset = yup.InferType<typeof resetSchema>;
 export type FirstRun = yup.InferType<typeof firstRunSchema>;
 export type NewPerson = Omit<yup.InferType<typeof newPersonSchema>, 'roles'> & { roles: Role[] };
 export type ChangePerson = Omit<yup.InferType<typeof changePersonSchema>, 'roles'> & { roles: Role[] };
@@ -182,10 +204,41 @@ export interface Me {
   readonly brazerId: string | null;
   /** The password was given by someone else: it is to be changed first. */
   readonly mustChange: boolean;
+  /** Of the sign-in; `wanted` where the company asks for one that is not there yet. */
+  readonly secondFactor: 'on' | 'off' | 'wanted';
 }
 
 /** One account, as the administrator sees it. */
 export interface Person extends Omit<Me, 'company'> {
   readonly disabled: boolean;
   readonly lastSeen: string | null;
+  /** Roles that wait for a second who gives them too, and who asked. */
+  readonly waiting: { readonly roles: readonly Role[]; readonly by: string } | null;
+}
+
+/** The people of a company, and whether it asks for a second factor of those who sign or administer. */
+export interface PeopleAnswer {
+  readonly people: readonly Person[];
+  readonly secondFactorRequired: boolean;
+}
+
+/** One sign-in of one's own. */
+export interface OwnSignIn {
+  readonly id: string;
+  readonly madeAt: string;
+  readonly seenAt: string;
+  readonly place: string;
+  readonly agent: string;
+  /** It is the one that asks. */
+  readonly here: boolean;
+}
+
+/** One line of the log of access. */
+export interface AccessEntry {
+  readonly id: number;
+  readonly at: string;
+  /** Sign-in name. */
+  readonly who: string;
+  readonly what: string;
+  readonly place: string;
 }

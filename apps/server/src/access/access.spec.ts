@@ -1,4 +1,4 @@
-import { ALL_DEEDS, KINDS, mayDo, ROLES, whoMay, type Deed } from '@hephaist/contracts';
+import { ALL_DEEDS, KINDS, mayDo, ROLES, whoMay, type Deed, type PeopleAnswer } from '@hephaist/contracts';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
@@ -107,7 +107,7 @@ describe('who may what', () => {
     const theirs = (await h.otherCompany())();
     const [line, session] = [file.lines[0]?.id ?? '', newId()];
     const ids: Record<string, string> = { jobs: file.job.id, lines: line, sessions: session, people: '' };
-    const [person] = (await h.as().get('/api/people')).body as { id: string }[];
+    const [person] = ((await h.as().get('/api/people')).body as PeopleAnswer).people;
     ids['people'] = person?.id ?? '';
     for (const [method, path, deed] of ROUTE_DEEDS) {
       const first = path.split('/')[1] ?? '';
@@ -123,10 +123,10 @@ describe('who may what', () => {
       const empty = answer.status === 200 && Array.isArray(answer.body) && answer.body.length === 0;
       expect([404, 422].includes(answer.status) || empty, `${method} ${path}: ${answer.status}`).toBe(true);
     }
-    expect((await theirs.get('/api/people').expect(200)).body).not.toContainEqual(
+    expect(((await theirs.get('/api/people').expect(200)).body as PeopleAnswer).people).not.toContainEqual(
       expect.objectContaining({ id: person?.id }),
     );
-    expect((await h.as().get('/api/people').expect(200)).body).toContainEqual(
+    expect(((await h.as().get('/api/people').expect(200)).body as PeopleAnswer).people).toContainEqual(
       expect.objectContaining({ id: person?.id, disabled: false }),
     );
   });

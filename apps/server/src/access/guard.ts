@@ -76,6 +76,8 @@ export function guard(db: Knex, people: PeopleStore, now: () => Date): RequestHa
     if (deed === null) throw new NotFoundError('Nothing answers at this address.');
     if (deed !== 'own') {
       if (account.mustChange) throw new ForbiddenError('Change the password you were given first.');
+      if (account.secondFactor === 'wanted')
+        throw new ForbiddenError('Your company asks for a second factor: set it up first.');
       mustBeAllowed(account, deed);
     }
     signed.set(req, { account, store: new RecordStore(db, account.companyId, actorOf(account)) });

@@ -1,5 +1,6 @@
 import { idSchema, parse, type ShownSignature } from '@hephaist/contracts';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
+import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { plain } from '../records/plain.js';
 import type { Anchors } from './anchor.js';
@@ -10,15 +11,24 @@ import { TooManyError } from '../http/errors.js';
 /** Entries in one answer. */
 const PAGE = 200;
 
+/** Before which entry a page ends; null for the newest. */
+function beforeOf(req: Request): number | null {
+  const before = Number(req.query['before']);
+  return Number.isSafeInteger(before) && before > 0 ? before : null;
+}
+
 /** Reading the trail, checking it, and the signatures of a record. */
 export function trailRoutes(url: string, work: WorkPool, known: Anchors | null): Router {
   const router = Router();
   /** Companies whose trail is being checked now: one check at a time for each. */
   const checking = new Set<string>();
   router.get('/trail', async (req, res) => {
-    const before = Number(req.query['before']);
     const { db, companyId } = storeOf(req);
-    res.json(await trailPage(db, companyId, Number.isSafeInteger(before) && before > 0 ? before : null, PAGE));
+    res.json(await trailPage(db, companyId, beforeOf(req), PAGE));
+  });
+  router.get('/access-log', async (req, res) => {
+    const { db, companyId } = storeOf(req);
+    res.json(await accessPage(db, companyId, beforeOf(req), PAGE));
   });
   router.post('/trail/check', async (req, res) => {
     const { id, companyId } = accountOf(req);

@@ -13,6 +13,7 @@ import * as limits from './0013-limits.js';
 import * as watched from './0014-watched.js';
 import * as givenPasswords from './0015-given-passwords.js';
 import * as trailSeesAll from './0016-trail-sees-all.js';
+import * as secondFactor from './0017-second-factor.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -39,6 +40,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0014-watched', up: watched.up },
   { name: '0015-given-passwords', up: givenPasswords.up },
   { name: '0016-trail-sees-all', up: trailSeesAll.up },
+  { name: '0017-second-factor', up: secondFactor.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -6,6 +6,7 @@ import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { bringIn, countersign } from './bring-in.js';
+import { logRead } from '../access/access-log.js';
 import { exportJob } from './job-file.js';
 import { refuseWaiting, waitingFiles, type CameIn } from './waiting-files.js';
 
@@ -33,6 +34,7 @@ export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkP
   const router = Router();
   router.get('/jobs/:id/export', async (req, res) => {
     const text = await exportJob(storeOf(req), idParam(req));
+    await logRead(people.db, req, `export of job ${idParam(req)}`, now());
     res.type('application/json').setHeader('Content-Disposition', 'attachment; filename="job.hephaist.json"');
     res.send(text);
   });

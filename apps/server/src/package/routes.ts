@@ -2,6 +2,7 @@ import { handOverRequestSchema, parse, type HandOverRequest } from '@hephaist/co
 import { Router } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
@@ -40,6 +41,7 @@ export function packageRoutes(
       .first('state', 'build', 'bytes')) as { state: string; build: string; bytes: string } | undefined;
     if (!row) throw new NotFoundError('No such hand-over here.');
     if (row.state !== 'ready') throw new RefusedError('The package is not built yet.');
+    await logRead(people.db, req, `package of hand-over ${id}`, now());
     res.type('application/zip').setHeader('Content-Length', row.bytes);
     res.setHeader('Content-Disposition', 'attachment');
     // What breaks on the way, the database or the reader, ends this answer and nothing else.

@@ -1,4 +1,12 @@
-import type { ChangePerson, Me, NewPerson, Person, Role } from '@hephaist/contracts';
+import {
+  SECOND_FACTOR_ROLES,
+  type ChangePerson,
+  type Me,
+  type NewPerson,
+  type OwnSignIn,
+  type Person,
+  type Role,
+} from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import type { Actor } from '../audit/trail.js';
 import { hashOf } from '../records/hash.js';
@@ -11,6 +19,9 @@ export interface Account extends Me {
   readonly disabled: boolean;
   /** When somebody else gave it a new password; null where its owner chose the first. */
   readonly passwordGivenAt: Date | null;
+  /** Secret of the second factor; it counts where it is on. */
+  readonly totp: string | null;
+  readonly totpOn: boolean;
 }
 
 /** In whose name an account acts. */
@@ -29,6 +40,14 @@ interface AccountRow {
   disabled: boolean;
   password_given_at: Date | null;
   last_seen: Date | null;
+  totp: string | null;
+  totp_on: boolean;
+  second_factor: boolean;
+}
+
+function secondFactorOf(r: AccountRow): Me['secondFactor'] {
+  if (r.totp_on) return 'on';
+  return r.second_factor && r.roles.some((role) => SECOND_FACTOR_ROLES.includes(role)) ? 'wanted' : 'off';
 }
 
 const accountOf = (r: AccountRow): Account => ({
@@ -43,7 +62,16 @@ const accountOf = (r: AccountRow): Account => ({
   mustChange: r.must_change,
   disabled: r.disabled,
   passwordGivenAt: r.password_given_at,
+  secondFactor: secondFactorOf(r),
+  totp: r.totp,
+  totpOn: r.totp_on,
 });
+
+/** From where a sign-in was made, and with what. */
+export interface SignInFrom {
+  readonly place: string;
+  readonly agent: string;
+}
 
 /** The one place that speaks SQL about accounts and who is signed in. */
 export class PeopleStore {
@@ -59,7 +87,7 @@ export class PeopleStore {
   private accounts(): Knex.QueryBuilder {
     return this.db('account')
       .join('company', 'company.id', 'account.company_id')
-      .select('account.*', 'company.name as company');
+      .select('account.*', 'company.name as company', 'company.second_factor');
   }
 
   async byName(name: string): Promise<Account | null> {
@@ -75,8 +103,10 @@ export class PeopleStore {
 
   async list(companyId: string): Promise<Person[]> {
     const rows = (await this.accounts()
+      .leftJoin('role_grant', 'role_grant.account_id', 'account.id')
+      .select('role_grant.roles as waiting', 'role_grant.asked_person')
       .where('account.company_id', companyId)
-      .orderBy('account.person')) as AccountRow[];
+      .orderBy('account.person')) as (AccountRow & { waiting: Role[] | null; asked_person: string })[];
     return rows.map((r) => ({
       id: r.id,
       name: r.name,
@@ -86,6 +116,8 @@ export class PeopleStore {
       mustChange: r.must_change,
       disabled: r.disabled,
       lastSeen: r.last_seen?.toISOString() ?? null,
+      secondFactor: secondFactorOf(r),
+      waiting: r.waiting ? { roles: r.waiting, by: r.asked_person } : null,
     }));
   }
 
@@ -108,7 +140,7 @@ export class PeopleStore {
     return done.length > 0;
   }
 
-  async change(companyId: string, id: string, c: Omit<ChangePerson, 'password'>): Promise<void> {
+  async change(companyId: string, id: string, c: ChangePerson): Promise<void> {
     await this.db('account')
       .where({ company_id: companyId, id })
       .update({ person: c.person, roles: c.roles, brazer_id: c.brazerId ?? null, disabled: c.disabled });
@@ -116,13 +148,17 @@ export class PeopleStore {
 
   /**
    * A new password ends the address of the calendar that was taken under the old one.
-   * @param givenAt when somebody else gave it; null where its owner changes it
+   * @param givenAt when somebody else gave it, or the code for it; null where its owner changes it
    */
-  async setPassword(id: string, hash: string, givenAt: Date | null): Promise<void> {
+  async setPassword(
+    id: string,
+    hash: string,
+    { givenAt, mustChange }: { readonly givenAt: Date | null; readonly mustChange: boolean },
+  ): Promise<void> {
     const given = givenAt ? { password_given_at: givenAt } : {};
     await this.db('account')
       .where({ id })
-      .update({ password: hash, must_change: givenAt !== null, ...given });
+      .update({ password: hash, must_change: mustChange, ...given });
     await this.db('calendar_feed').where({ account_id: id }).del();
   }
 
@@ -137,8 +173,9 @@ export class PeopleStore {
   }
 
   /** Remembers a sign-in by the hash of its token: who reads the table cannot sign in with it. */
-  async open(token: string, accountId: string, at: Date): Promise<void> {
-    await this.db('sign_in').insert({ token_hash: hashOf(token), account_id: accountId, made_at: at, seen_at: at });
+  async open(token: string, accountId: string, at: Date, from: SignInFrom = { place: '', agent: '' }): Promise<void> {
+    const row = { token_hash: hashOf(token), account_id: accountId, made_at: at, seen_at: at, ...from };
+    await this.db('sign_in').insert(row);
     await this.db('account').where({ id: accountId }).update({ last_seen: at });
   }
 
@@ -161,6 +198,55 @@ export class PeopleStore {
     await this.db('sign_in')
       .where({ token_hash: hashOf(token) })
       .del();
+  }
+
+  /** Where an account is signed in, the latest first. */
+  async signIns(accountId: string, token: string): Promise<OwnSignIn[]> {
+    const rows = (await this.db('sign_in').where({ account_id: accountId }).orderBy('seen_at', 'desc').select('*')) as {
+      id: string;
+      made_at: Date;
+      seen_at: Date;
+      place: string;
+      agent: string;
+      token_hash: string;
+    }[];
+    return rows.map((r) => ({
+      id: r.id,
+      madeAt: r.made_at.toISOString(),
+      seenAt: r.seen_at.toISOString(),
+      place: r.place,
+      agent: r.agent,
+      here: r.token_hash === hashOf(token),
+    }));
+  }
+
+  async endSignIn(accountId: string, id: string): Promise<boolean> {
+    return (await this.db('sign_in').where({ account_id: accountId, id }).del()) > 0;
+  }
+
+  /** A code by which an account gets a new password once, until then. */
+  async setReset(id: string, code: string | null, until: Date | null): Promise<void> {
+    await this.db('account')
+      .where({ id })
+      .update({ reset_hash: code ? hashOf(code) : null, reset_until: until });
+  }
+
+  /** Takes the code of a name, and no second time. */
+  async takeReset(name: string, code: string, at: Date): Promise<boolean> {
+    const where = { name, reset_hash: hashOf(code), disabled: false };
+    const taken = await this.db('account').where(where).where('reset_until', '>', at).update({ reset_hash: null });
+    return taken > 0;
+  }
+
+  async isSecondFactorRequired(companyId: string): Promise<boolean> {
+    const row = (await this.db('company').where({ id: companyId }).first('second_factor')) as {
+      second_factor: boolean;
+    };
+    return row.second_factor;
+  }
+
+  async requireSecondFactor(companyId: string, required: boolean): Promise<void> {
+    await this.db('company').where({ id: companyId }).update({ second_factor: required });
   }
 
   /** Ends every sign-in of an account, but the one of a token. */

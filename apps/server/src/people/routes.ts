@@ -1,63 +1,97 @@
 import {
-  changePersonSchema,
   ContractError,
   firstRunSchema,
   newPasswordSchema,
-  newPersonSchema,
   parse,
+  resetSchema,
   signInSchema,
-  type ChangePerson,
   type FirstRun,
   type Me,
   type NewPassword,
-  type NewPerson,
+  type Reset,
   type SignIn,
 } from '@hephaist/contracts';
-import express, { Router } from 'express';
+import express, { Router, type Request, type RequestHandler } from 'express';
 import { v7 as newId } from 'uuid';
-import { accountOf, giveToken, storeOf, tokenOf } from '../access/guard.js';
+import { accountOf, giveToken, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
 import { touchedAccounts } from '../audit/watched.js';
-import { NotFoundError, RefusedError } from '../http/errors.js';
+import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
+import { mustBeGood } from './common-passwords.js';
 import { hashPassword, type PasswordCost } from './passwords.js';
-import { actorOf, PeopleStore, type Account } from './people-store.js';
+import { actorOf, PeopleStore, type Account, type SignInFrom } from './people-store.js';
 import { checkAgain, checkPerson, openSignIn } from './sign-in.js';
 
-const meOf = ({ companyId: _c, password: _p, disabled: _d, passwordGivenAt: _g, ...me }: Account): Me => me;
+/** Small bodies: nothing about people is long. */
+export const small = (): RequestHandler => express.json({ limit: '10kb' });
 
-function mustNotBeTheName(name: string, password: string): void {
-  if (password.toLowerCase().includes(name) && password.length < name.length + 8)
-    throw new ContractError([{ field: 'password', says: 'not the sign-in name with little more' }]);
-}
+const meOf = ({ id, name, person, company, roles, brazerId, mustChange, secondFactor }: Account): Me => ({
+  id,
+  name,
+  person,
+  company,
+  roles,
+  brazerId,
+  mustChange,
+  secondFactor,
+});
 
-/** Signing in and out, the first administrator, one's own password, and the people of the company. */
+/** Longest name of a browser that is kept. */
+const fromOf = (req: Request): SignInFrom => ({
+  place: req.ip ?? '',
+  agent: (req.get('User-Agent') ?? '').slice(0, 200),
+});
+
+/** Signing in and out, the first administrator, and one's own password. */
 export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): Router {
   const router = Router();
-  const small = express.json({ limit: '10kb' });
+  const body = small();
   const guesses = people.limits.fromOne;
 
-  router.post('/sign-in', guesses, small, async (req, res) => {
+  router.post('/sign-in', guesses, body, async (req, res) => {
     const asked = parse<SignIn>(signInSchema, req.body ?? {});
-    const account = await checkPerson(people, asked.name, asked.password, req.ip ?? '', now());
+    const account = await checkPerson(people, asked, req.ip ?? '', now());
     const before = tokenOf(req);
     const token = await people.db.transaction(async (trx) => {
       await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed: 'sign in' });
       // Whoever was signed in here before is not any more.
       if (before) await new PeopleStore(trx).close(before);
-      return openSignIn(new PeopleStore(trx), account, now());
+      return openSignIn(new PeopleStore(trx), account, now(), fromOf(req));
     });
     giveToken(req, res, token);
     res.json(meOf(account));
+  });
+
+  router.post('/reset', guesses, body, async (req, res) => {
+    const asked = parse<Reset>(resetSchema, req.body ?? {});
+    const name = asked.name.toLowerCase();
+    mustBeGood(name, asked.password);
+    await people.limits.signIn(name, req.ip ?? '');
+    const hash = await hashPassword(asked.password, cost);
+    await people.db.transaction(async (trx) => {
+      const inside = new PeopleStore(trx);
+      const account = (await inside.takeReset(name, asked.code.toUpperCase(), now()))
+        ? await inside.byName(name)
+        : null;
+      if (!account)
+        throw new ContractError([{ field: 'code', says: 'this is not the code, or it was used or is too old' }]);
+      await inside.setPassword(account.id, hash, { givenAt: now(), mustChange: false });
+      await inside.closeAll(account.id);
+      const records = await touchedAccounts(trx, account.companyId, [account.id]);
+      const deed = 'new password by a one-time code';
+      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed, records });
+    });
+    res.json({});
   });
 
   router.get('/first-run', async (_req, res) => {
     res.json(await people.firstRun());
   });
 
-  router.post('/first-run', guesses, small, async (req, res) => {
+  router.post('/first-run', guesses, body, async (req, res) => {
     const asked = parse<FirstRun>(firstRunSchema, req.body ?? {});
-    mustNotBeTheName(asked.name, asked.password);
+    mustBeGood(asked.name, asked.password);
     const hash = await hashPassword(asked.password, cost);
     const account = await people.db.transaction(async (trx) => {
       const inside = new PeopleStore(trx);
@@ -82,7 +116,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       return inside.byId(companyId, person.id);
     });
     if (!account) throw new NotFoundError('No such account.');
-    giveToken(req, res, await openSignIn(people, account, now()));
+    giveToken(req, res, await openSignIn(people, account, now(), fromOf(req)));
     res.status(201).json(meOf(account));
   });
 
@@ -96,68 +130,32 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
     res.json({});
   });
 
-  router.post('/password', guesses, small, async (req, res) => {
+  router.get('/sign-ins', async (req, res) => {
+    res.json(await people.signIns(accountOf(req).id, tokenOf(req) ?? ''));
+  });
+
+  router.post('/sign-ins/:id/end', async (req, res) => {
+    const { id } = accountOf(req);
+    if (!(await people.endSignIn(id, idParam(req)))) throw new NotFoundError('No such sign-in of yours.');
+    res.json(await people.signIns(id, tokenOf(req) ?? ''));
+  });
+
+  router.post('/password', guesses, body, async (req, res) => {
     const asked = parse<NewPassword>(newPasswordSchema, req.body ?? {});
     const account = accountOf(req);
     await checkAgain(people, account, asked.old, 'old', null);
     if (asked.old === asked.password) throw new ContractError([{ field: 'password', says: 'choose another one' }]);
-    mustNotBeTheName(account.name, asked.password);
+    mustBeGood(account.name, asked.password);
     const hash = await hashPassword(asked.password, cost);
     await people.db.transaction(async (trx) => {
       const inside = new PeopleStore(trx);
-      await inside.setPassword(account.id, hash, null);
+      await inside.setPassword(account.id, hash, { givenAt: null, mustChange: false });
       await inside.closeAll(account.id, tokenOf(req));
       const records = await touchedAccounts(trx, account.companyId, [account.id]);
-      await appendTrail(trx, account.companyId, {
-        at: now(),
-        by: actorOf(account),
-        deed: 'change own password',
-        records,
-      });
+      const deed = 'change own password';
+      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed, records });
     });
     res.json(meOf({ ...account, mustChange: false }));
-  });
-
-  router.get('/people', async (req, res) => {
-    res.json(await people.list(accountOf(req).companyId));
-  });
-
-  router.post('/people', small, async (req, res) => {
-    const { password, ...person } = parse<NewPerson>(newPersonSchema, req.body ?? {});
-    mustNotBeTheName(person.name, password);
-    const { companyId } = accountOf(req);
-    const hash = await hashPassword(password, cost);
-    await people.db.transaction(async (trx) => {
-      if (!(await new PeopleStore(trx).insert(companyId, person, hash, true))) return;
-      const says = `${person.name}: ${person.roles.join(', ')}`;
-      const records = await touchedAccounts(trx, companyId, [person.id]);
-      await appendTrail(trx, companyId, { at: now(), by: storeOf(req).by, deed: 'let in', records, says });
-    });
-    res.status(201).json(await people.list(companyId));
-  });
-
-  router.put('/people/:id', small, async (req, res) => {
-    const id = idParam(req);
-    const { password, ...change } = parse<ChangePerson>(changePersonSchema, req.body ?? {});
-    const { companyId } = accountOf(req);
-    const hash = password ? await hashPassword(password, cost) : null;
-    await people.db.transaction(async (trx) => {
-      const inside = new PeopleStore(trx);
-      const before = await inside.byId(companyId, id);
-      if (!before) throw new NotFoundError('No such person here.');
-      if (password) mustNotBeTheName(before.name, password);
-      const left = (await inside.administrators(companyId)).filter((a) => a !== id);
-      if (!left.length && (change.disabled || !change.roles.includes('administrator')))
-        throw new RefusedError('The last administrator stays: let another one in first.');
-      await inside.change(companyId, id, change);
-      if (hash) await inside.setPassword(id, hash, now());
-      if (hash || change.disabled) await inside.closeAll(id);
-      const words = [change.disabled ? 'shut out' : change.roles.join(', '), hash ? 'new password given' : ''];
-      const says = `${before.name}: ${words.filter(Boolean).join('; ')}`;
-      const records = await touchedAccounts(trx, companyId, [id]);
-      await appendTrail(trx, companyId, { at: now(), by: storeOf(req).by, deed: 'change person', records, says });
-    });
-    res.json(await people.list(companyId));
   });
   return router;
 }

@@ -1,8 +1,10 @@
-import { ContractError } from '@hephaist/contracts';
+import { ContractError, type SignIn } from '@hephaist/contracts';
 import { randomBytes } from 'node:crypto';
 import { RefusedError, SignedOutError } from '../http/errors.js';
+import { logAccess } from '../access/access-log.js';
 import { checkPassword, hashPassword } from './passwords.js';
-import type { Account, PeopleStore } from './people-store.js';
+import type { Account, PeopleStore, SignInFrom } from './people-store.js';
+import { checkSecond } from './second-factor.js';
 
 /** A sign-in ends after so long unused, and after so long in all, ms. */
 export const IDLE_MS = 12 * 3600_000;
@@ -17,13 +19,12 @@ const nobody = hashPassword(randomBytes(12).toString('hex'));
 
 /**
  * Checks name and password of who signs in from an address. The try is counted first; the same words for a wrong name
- * and a wrong password.
+ * and a wrong password. Where the account has a second factor, its code too.
  * @throws TooManyError while there were too many tries, RefusedError when wrong
  */
 export async function checkPerson(
   people: PeopleStore,
-  name: string,
-  password: string,
+  { name, password, code }: SignIn,
   address: string,
   now: Date,
 ): Promise<Account> {
@@ -31,7 +32,20 @@ export async function checkPerson(
   await people.limits.signIn(key, address);
   const account = await people.byName(key);
   const right = await checkPassword(password, account?.password ?? (await nobody));
-  if (!account || !right || account.disabled) throw new RefusedError('Name or password is wrong.');
+  const failed = async (what: string): Promise<void> => {
+    if (!account) return;
+    await logAccess(people.db, { companyId: account.companyId, at: now, who: key, what, place: address });
+  };
+  if (!account || !right || account.disabled) {
+    await failed('sign-in failed');
+    throw new RefusedError('Name or password is wrong.');
+  }
+  try {
+    await checkSecond(people.db, account, code ?? '', now);
+  } catch (e) {
+    if (code) await failed('sign-in failed at the second factor');
+    throw e;
+  }
   await people.limits.signedIn(key, address, account.id, now);
   return account;
 }
@@ -57,7 +71,7 @@ export async function checkAgain(
   const from = now.passwordGivenAt && new Date(now.passwordGivenAt.getTime() + GIVEN_MS);
   if (signsAt && from && signsAt < from)
     throw new RefusedError(
-      `Somebody else gave you a new password: nothing is signed with your name before ${from.toISOString().slice(0, 16).replace('T', ' ')} UTC.`,
+      `Your new password came by a code that somebody else gave: nothing is signed with your name before ${from.toISOString().slice(0, 16).replace('T', ' ')} UTC.`,
     );
 }
 
@@ -65,9 +79,14 @@ export async function checkAgain(
 export const newToken = (): string => randomBytes(32).toString('base64url');
 
 /** Opens a sign-in and answers its token; only the browser has it. */
-export async function openSignIn(people: PeopleStore, account: Account, now: Date): Promise<string> {
+export async function openSignIn(
+  people: PeopleStore,
+  account: Pick<Account, 'id'>,
+  now: Date,
+  from?: SignInFrom,
+): Promise<string> {
   const token = newToken();
-  await people.open(token, account.id, now);
+  await people.open(token, account.id, now, from);
   return token;
 }
 

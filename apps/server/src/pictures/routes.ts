@@ -1,5 +1,6 @@
 import { idSchema, MOST_PICTURE_BYTES, parse } from '@hephaist/contracts';
 import express, { Router, type Response } from 'express';
+import { logRead } from '../access/access-log.js';
 import { storeOf } from '../access/guard.js';
 import { idParam } from '../jobs/routes.js';
 import { hashOf } from '../records/hash.js';
@@ -33,7 +34,9 @@ export function pictureRoutes(): Router {
     show(res, type, bare(type, bytes));
   });
   router.get('/pictures/:id/original', async (req, res) => {
-    const { type, bytes } = await pictureOf(storeOf(req), idParam(req));
+    const id = idParam(req);
+    const { type, bytes } = await pictureOf(storeOf(req), id);
+    await logRead(storeOf(req).db, req, `original of photograph ${id}`);
     show(res, type, bytes);
   });
   return router;

@@ -14,6 +14,11 @@ export const routes: Routes = [
     loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage),
   },
   {
+    path: 'account',
+    title: 'Your account · Hephaist',
+    loadComponent: () => import('./people/account-page').then((m) => m.AccountPage),
+  },
+  {
     path: 'trail',
     title: 'Audit trail · Hephaist',
     loadComponent: () => import('./people/trail-page').then((m) => m.TrailPage),

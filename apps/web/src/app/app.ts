@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, HostListener, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, effect, HostListener, inject } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterOutlet } from '@angular/router';
 import { AccountStore } from './data/account.store';
@@ -50,6 +50,9 @@ export class App {
   protected readonly account = inject(AccountStore);
 
   constructor() {
+    effect(() => {
+      if (this.account.me()?.secondFactor === 'wanted') void this.router.navigateByUrl('/account');
+    });
     void this.account.load();
   }
 

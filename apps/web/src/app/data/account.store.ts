@@ -1,5 +1,13 @@
 import { computed, inject } from '@angular/core';
-import { mayDo, type Deed, type FirstRun, type Me, type NewPassword, type SignIn } from '@hephaist/contracts';
+import {
+  mayDo,
+  type Deed,
+  type FirstRun,
+  type Me,
+  type NewPassword,
+  type Reset,
+  type SignIn,
+} from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { ApiProblem, AwayError, call, post, signedOut } from './api';
 import { Outbox } from './outbox';
@@ -50,6 +58,7 @@ export const AccountStore = signalStore(
       may: (deed: Deed): boolean => mayDo(me()?.roles ?? [], deed),
       /** @throws ApiProblem when refused */
       signIn: async (given: SignIn): Promise<void> => enter(await post<Me>('sign-in', given)),
+      reset: (given: Reset): Promise<unknown> => post('reset', given),
       firstRun: async (given: FirstRun): Promise<void> => enter(await post<Me>('first-run', given)),
       changePassword: async (given: NewPassword): Promise<void> => enter(await post<Me>('password', given)),
       async signOut(): Promise<void> {

@@ -44,6 +44,7 @@ const person = (id: string): Me => ({
   roles: ['fitter'],
   brazerId: null,
   mustChange: false,
+  secondFactor: 'off',
 });
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();

@@ -14,7 +14,8 @@ import { May } from './may';
         {{ me.person }} <span class="quiet">{{ me.roles.join(', ') }}</span>
       </button>
       <mat-menu #menu="matMenu">
-        <a mat-menu-item *hpMay="'people'" routerLink="/people">People</a>
+        <a mat-menu-item routerLink="/account">Your account</a>
+        <a mat-menu-item *hpMay="'give-roles'" routerLink="/people">People</a>
         <a mat-menu-item *hpMay="'trail'" routerLink="/trail">Audit trail</a>
         <a mat-menu-item routerLink="/shop">Tables, sources and weights</a>
         <button mat-menu-item (click)="account.signOut()">Sign out</button>

@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatSlideToggleModule } from '@angular/material/slide-toggle';
 import { RouterLink } from '@angular/router';
 import {
   changePersonSchema,
@@ -6,13 +8,16 @@ import {
   problemsOf,
   ROLE_SAYS,
   ROLES,
+  type PeopleAnswer,
   type Person,
   type Role,
 } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
+import { AccountStore } from '../data/account.store';
 import { ApiProblem, call, post, put } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
+import { me } from '../data/who';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { problemAt } from '../forms/problems';
@@ -23,7 +28,7 @@ const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '',
 /** People of the company: who may sign in, in which roles, as which brazer. */
 @Component({
   selector: 'hp-people-page',
-  imports: [Header, RouterLink, Entry, PickField],
+  imports: [Header, RouterLink, Entry, PickField, MatButtonModule, MatSlideToggleModule],
   templateUrl: './people-page.html',
   styleUrl: './people-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -36,6 +41,12 @@ export class PeoplePage {
   protected readonly open = signal<Person | null>(null);
   protected readonly draft = signal(blank);
   protected readonly busy = signal(false);
+  /** The company asks for a second factor of who signs or administers. */
+  protected readonly required = signal(false);
+  /** A one-time code that was just given. */
+  protected readonly code = signal<string | null>(null);
+  protected readonly mayChange = inject(AccountStore).may('people');
+  protected readonly self = me()?.id;
   private readonly told = signal<readonly FieldProblem[]>([]);
   private newPersonId = newId();
   protected readonly roles = ROLES;
@@ -49,12 +60,48 @@ export class PeoplePage {
     void this.crew.load().catch(() => undefined);
   }
 
-  private async load(): Promise<void> {
+  private load(): Promise<void> {
+    return this.attempt(async () => this.take(await call<PeopleAnswer>('people')));
+  }
+
+  private take({ people, secondFactorRequired }: PeopleAnswer): void {
+    this.people.set(people);
+    this.required.set(secondFactorRequired);
+    const open = this.open();
+    if (open) this.open.set(people.find((p) => p.id === open.id) ?? null);
+  }
+
+  private async attempt(work: () => Promise<void>): Promise<void> {
+    this.failure.set(null);
+    this.busy.set(true);
     try {
-      this.people.set(await call<Person[]>('people'));
+      await work();
     } catch (e) {
-      this.failure.set((e as Error).message);
+      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
+      else this.failure.set((e as Error).message);
+    } finally {
+      this.busy.set(false);
     }
+  }
+
+  /** Roles that somebody asked for, given by a second. */
+  protected giveToo(p: Person): Promise<void> {
+    return this.attempt(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/roles/give`, {})));
+  }
+
+  protected require(required: boolean): Promise<void> {
+    return this.attempt(async () => this.take(await post<PeopleAnswer>('company/second-factor', { required })));
+  }
+
+  protected secondOff(p: Person): Promise<void> {
+    return this.attempt(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/second-factor/off`, {})));
+  }
+
+  /** A code that gives a new password once: told to its owner, in person or by telephone. */
+  protected giveCode(p: Person): Promise<void> {
+    return this.attempt(async () =>
+      this.code.set((await post<{ code: string }>(`people/${p.id}/reset-code`, {})).code),
+    );
   }
 
   protected brazerName(id: string | null): string {
@@ -63,6 +110,7 @@ export class PeoplePage {
 
   protected show(p: Person | null): void {
     this.open.set(p);
+    this.code.set(null);
     this.told.set([]);
     this.failure.set(null);
     this.draft.set(
@@ -96,21 +144,14 @@ export class PeoplePage {
     if (this.busy()) return;
     const [d, open] = [this.draft(), this.open()];
     const common = { person: d.person.trim(), roles: d.roles, brazerId: d.brazerId || null };
-    const change = { ...common, disabled: d.disabled, password: d.password || null };
+    const change = { ...common, disabled: d.disabled };
     const fresh = { ...common, id: this.newPersonId, name: d.name.trim().toLowerCase(), password: d.password };
     this.told.set(open ? problemsOf(changePersonSchema, change) : problemsOf(newPersonSchema, fresh));
-    this.failure.set(null);
     if (this.told().length) return;
-    this.busy.set(true);
-    try {
-      this.people.set(await (open ? put<Person[]>(`people/${open.id}`, change) : post<Person[]>('people', fresh)));
+    await this.attempt(async () => {
+      this.take(await (open ? put<PeopleAnswer>(`people/${open.id}`, change) : post<PeopleAnswer>('people', fresh)));
       if (!open) this.newPersonId = newId();
-      this.show(open ? (this.people()?.find((p) => p.id === open.id) ?? null) : null);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+      this.show(this.open());
+    });
   }
 }

@@ -1,6 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { firstRunSchema, newPasswordSchema, problemsOf, signInSchema } from '@hephaist/contracts';
+import {
+  firstRunSchema,
+  newPasswordSchema,
+  problemsOf,
+  resetSchema,
+  signInSchema,
+  type Reset,
+} from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
 import { ApiProblem, call } from '../data/api';
@@ -29,6 +36,11 @@ import { problemAt } from '../forms/problems';
             <hp-entry label="Company" [(value)]="company" [problem]="problem('company')" />
             <hp-entry label="Your name" [(value)]="person" [problem]="problem('person')" />
           }
+          @case ('reset') {
+            <p class="quiet">
+              An administrator gave you a code that is good once, for a day. Choose a password with it.
+            </p>
+          }
           @case ('change') {
             <p class="quiet">Your password was given by someone else. Choose one that only you know.</p>
             <hp-entry
@@ -50,11 +62,24 @@ import { problemAt } from '../forms/problems';
           [(value)]="password"
           [problem]="problem('password')"
         />
+        @if (asks() === 'reset' || (asks() === 'in' && wantsCode())) {
+          <hp-entry
+            [label]="asks() === 'in' ? 'Six digits of your authenticator' : 'One-time code'"
+            complete="one-time-code"
+            [(value)]="oneTime"
+            [problem]="problem('code')"
+          />
+        }
         @if (failure(); as f) {
           <p class="says-problem" role="alert">✕ {{ f }}</p>
         }
         <button class="button main" type="submit" [disabled]="busy()">{{ busy() ? 'Asking …' : button() }}</button>
-        @if (codeIsOut() && asks() !== 'change') {
+        @if (asks() === 'in' || asks() === 'reset') {
+          <button matButton type="button" (click)="forgot.set(!forgot())">
+            {{ forgot() ? 'Sign in instead' : 'I forgot my password and have a code' }}
+          </button>
+        }
+        @if (codeIsOut() && asks() !== 'change' && !forgot()) {
           <button matButton type="button" (click)="withCode.set(!withCode())">
             {{ withCode() ? 'Sign in instead' : 'Begin a new company with a code' }}
           </button>
@@ -107,14 +132,24 @@ export class SignIn {
       ? 'change'
       : this.nobodyYet() || this.withCode()
         ? 'first'
-        : 'in',
+        : this.forgot()
+          ? 'reset'
+          : 'in',
   );
   protected readonly title = computed(
-    () => ({ in: 'Sign in', first: 'The first administrator', change: 'Choose a password' })[this.asks()],
+    () =>
+      ({ in: 'Sign in', first: 'The first administrator', change: 'Choose a password', reset: 'A new password' })[
+        this.asks()
+      ],
   );
   protected readonly button = computed(
-    () => ({ in: 'Sign in', first: 'Begin', change: 'Change password' })[this.asks()],
+    () => ({ in: 'Sign in', first: 'Begin', change: 'Change password', reset: 'Take it' })[this.asks()],
   );
+  /** A password was forgotten, and somebody gave a code for a new one. */
+  protected readonly forgot = signal(false);
+  /** The password was right, and the second factor is asked for. */
+  protected readonly wantsCode = signal(false);
+  protected readonly oneTime = signal('');
   protected readonly code = signal('');
   protected readonly company = signal('');
   protected readonly person = signal('');
@@ -155,8 +190,21 @@ export class SignIn {
       };
       return { problems: problemsOf(firstRunSchema, given), go: () => this.account.firstRun(given) };
     }
-    const given = { name, password };
+    const code = this.oneTime().trim();
+    if (this.asks() === 'reset') {
+      const given = { name, code, password };
+      return { problems: problemsOf(resetSchema, given), go: () => this.resetThenIn(given) };
+    }
+    const given = { name, password, ...(code ? { code } : {}) };
     return { problems: problemsOf(signInSchema, given), go: () => this.account.signIn(given) };
+  }
+
+  /** With the new password one signs in at once; where there is a second factor, its code is asked for. */
+  private async resetThenIn(given: Reset): Promise<void> {
+    await this.account.reset(given);
+    this.forgot.set(false);
+    this.oneTime.set('');
+    await this.account.signIn({ name: given.name, password: given.password });
   }
 
   protected async send(event: Event): Promise<void> {
@@ -171,9 +219,12 @@ export class SignIn {
       await go();
       this.old.set('');
       this.password.set('');
+      this.oneTime.set('');
     } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
+      if (e instanceof ApiProblem && e.problem.fields) {
+        this.told.set(e.problem.fields);
+        if (e.problem.fields.some((f) => f.field === 'code')) this.wantsCode.set(true);
+      } else this.failure.set((e as Error).message);
     } finally {
       this.busy.set(false);
     }

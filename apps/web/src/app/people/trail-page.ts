@@ -1,16 +1,21 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
-import type { TrailEntry, TrailVerdict } from '@hephaist/contracts';
+import type { AccessEntry, TrailEntry, TrailVerdict } from '@hephaist/contracts';
 import { call, post } from '../data/api';
 import { Header } from '../shell/header';
 
 /** How many records of an entry are named before "and so many more". */
 const NAMED = 3;
+/** Entries of the log of access that come at once. */
+const ACCESS_PAGE = 200;
 
 /** The audit trail: who did what when, newest first, and the check that nothing in it was changed. */
 @Component({
   selector: 'hp-trail-page',
-  imports: [Header, RouterLink],
+  imports: [Header, RouterLink, MatButtonModule, MatButtonToggleModule, MatTableModule],
   templateUrl: './trail-page.html',
   styleUrl: './trail-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -18,8 +23,12 @@ const NAMED = 3;
 export class TrailPage {
   protected readonly entries = signal<readonly TrailEntry[]>([]);
   protected readonly more = signal(true);
+  protected readonly shown = signal<'changes' | 'access'>('changes');
+  protected readonly access = signal<readonly AccessEntry[]>([]);
+  protected readonly moreAccess = signal(true);
   protected readonly verdict = signal<TrailVerdict | null>(null);
   protected readonly busy = signal(false);
+  protected readonly accessColumns = ['at', 'who', 'what', 'place'];
   protected readonly failure = signal<string | null>(null);
 
   constructor() {
@@ -32,6 +41,21 @@ export class TrailPage {
       const next = await call<TrailEntry[]>(`trail${last ? `?before=${last}` : ''}`);
       this.entries.update((e) => [...e, ...next]);
       this.more.set(next.length > 0 && next.at(-1)?.seq !== 1);
+    });
+  }
+
+  /** The trail, or the log of access; each is read when it is first looked at. */
+  protected async show(what: 'changes' | 'access'): Promise<void> {
+    this.shown.set(what);
+    if (what === 'access' && !this.access().length) await this.loadAccess();
+  }
+
+  protected async loadAccess(): Promise<void> {
+    const last = this.access().at(-1)?.id;
+    await this.attempt(async () => {
+      const next = await call<AccessEntry[]>(`access-log${last ? `?before=${last}` : ''}`);
+      this.access.update((e) => [...e, ...next]);
+      this.moreAccess.set(next.length === ACCESS_PAGE);
     });
   }
 
