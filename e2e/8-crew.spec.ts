@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import ICAL from 'ical.js';
-import { expectAxeClean, giveSignature, openDemo, testAs } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, signIn, testAs } from './helpers';
 
 const test = testAs('wren');
 
@@ -77,5 +77,16 @@ test('the lead shares the work, plans the coupons that are missing, and prints t
     await page.getByRole('button', { name: 'Sign', exact: true }).click();
     await giveSignature(page, 'wren');
     await expect(page.getByRole('row', { name: /Dov Castellan/ })).toContainText('✕ withdrawn');
+  });
+
+  await test.step('and the withdrawal is lifted, signed by quality', async () => {
+    const lift = page.getByRole('button', { name: 'Lift the withdrawal of Dov Castellan' });
+    await expect(lift, 'a lead withdraws and does not lift').toHaveCount(0);
+    await signIn(page.request, 'imre');
+    await page.reload();
+    await lift.click();
+    await expect(page.getByRole('dialog')).toContainText('Withdrawn since 2026-01-01');
+    await giveSignature(page);
+    await expect(page.getByRole('row', { name: /Dov Castellan/ })).not.toContainText('✕ withdrawn');
   });
 });

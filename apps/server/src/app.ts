@@ -10,6 +10,7 @@ import type { Anchors } from './audit/anchor.js';
 import { trailRoutes } from './audit/routes.js';
 import { crewRoutes } from './crew/routes.js';
 import { exchangeRoutes, importRoutes } from './exchange/routes.js';
+import { Metrics } from './health/metrics.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
 import { nonceOf, noStore, onlyAs, onlyByTls, permissions, security } from './http/headers.js';
@@ -54,6 +55,8 @@ export interface AppOptions {
   readonly work?: WorkPool;
   /** The disk that the database is on; not watched where left out. */
   readonly room?: Room | null;
+  /** Who knows it reads the metrics; nobody where left out. */
+  readonly metricsToken?: string;
   /** Writes down where the trail stands; left out where there is no folder for its key. */
   readonly anchors?: Anchors | null;
 }
@@ -87,13 +90,15 @@ export function createApp(options: AppOptions): Express {
     await anchors?.now(db, store.companyId, now()).catch((e: unknown) => log.error(e, 'anchors'));
   };
   const app = express();
+  const room = options.room ?? null;
+  const metrics = new Metrics(db, room);
   app.disable('x-powered-by');
   app.set('trust proxy', options.trustProxy ?? false);
   app.use(onlyAs(options.hosts), security, permissions, onlyByTls, compression());
-  app.use('/api', noStore);
+  app.use('/api', metrics.measure, noStore);
   app.use('/api', guard(db, people, now));
-  app.use('/api', onlyWithRoom(options.room ?? null));
-  app.use('/api', healthRoutes(db));
+  app.use('/api', onlyWithRoom(room));
+  app.use('/api', healthRoutes(db, room, metrics, options.metricsToken ?? null));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
   app.use('/api', accountRoutes(people, now, options.passwordCost));
   app.use('/api', secondFactorRoutes(people, now));

@@ -19,6 +19,7 @@ import { workPool } from './work/work-pool.js';
  * DATABASE_URL, HEPHAIST_PORT, HEPHAIST_WEB (folder of the built application), HEPHAIST_DEMO (off: no demo),
  * HEPHAIST_DATA (folder of its signing key and of anchors of the trail), HEPHAIST_ANCHORS (more files for anchors),
  * HEPHAIST_HOSTS (names it goes by beside localhost), HEPHAIST_TRUST_PROXY (proxies whose word on address and TLS is taken), HEPHAIST_INSTRUMENTS (sets of instruments at the purge, see live/instruments.ts).
+ * HEPHAIST_METRICS_TOKEN (who knows it reads /api/metrics), HEPHAIST_QUOTA_GB (what a company keeps beside its records),
  * `--user-entries` only answers whether a person has entered anything: exit code 10 if so.
  */
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
@@ -82,6 +83,7 @@ const live = liveService(() => everyCompany(db), instruments, log);
 const work = workPool();
 const anchors = await Anchors.open(anchorPlaces(process.env));
 const anchoring = anchors?.keep(db, (e) => log.error(e, 'anchors'));
+const metricsToken = process.env['HEPHAIST_METRICS_TOKEN'];
 const trustProxy = process.env['HEPHAIST_TRUST_PROXY'];
 const hosts = [
   '127.0.0.1',
@@ -100,6 +102,7 @@ const server = createApp({
   anchors,
   room: process.env['HEPHAIST_DATA'] ? roomIn(process.env['HEPHAIST_DATA']) : null,
   ...(trustProxy ? { trustProxy } : {}),
+  ...(metricsToken ? { metricsToken } : {}),
 }).listen(port, '127.0.0.1', (error?: Error) => {
   if (error) fail(`port ${port} is taken: stop what uses it, or set HEPHAIST_PORT to another`);
   process.stdout.write(`Hephaist is at http://127.0.0.1:${port}\n`);

@@ -9,6 +9,8 @@ export type RouteDeed = Deed | 'open' | 'own';
  */
 export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', path: string, deed: RouteDeed])[] = [
   ['GET', '/health', 'open'],
+  ['GET', '/ready', 'open'],
+  ['GET', '/metrics', 'open'],
   ['POST', '/sign-in', 'open'],
   ['GET', '/first-run', 'open'],
   ['POST', '/first-run', 'open'],
@@ -69,12 +71,16 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
 
 const segments = (path: string): string[] => path.split('/').filter(Boolean);
 
-/** What a request needs; null where nothing answers. */
-export function deedOf(method: string, path: string): RouteDeed | null {
+function routeOf(method: string, path: string): (typeof ROUTE_DEEDS)[number] | undefined {
   const asked = segments(path);
-  const found = ROUTE_DEEDS.find(([m, pattern]) => {
+  return ROUTE_DEEDS.find(([m, pattern]) => {
     const parts = segments(pattern);
     return m === method && parts.length === asked.length && parts.every((p, i) => p.startsWith(':') || p === asked[i]);
   });
-  return found?.[2] ?? null;
 }
+
+/** What a request needs; null where nothing answers. */
+export const deedOf = (method: string, path: string): RouteDeed | null => routeOf(method, path)?.[2] ?? null;
+
+/** The route that a request is of, without what it names; null where nothing answers. */
+export const patternOf = (method: string, path: string): string | null => routeOf(method, path)?.[1] ?? null;

@@ -1,16 +1,36 @@
 import { Router } from 'express';
 import type { Knex } from 'knex';
+import { MIGRATIONS } from '../db/migrations.js';
+import { LEAST_FREE, type Room } from '../http/room.js';
+import { Metrics } from './metrics.js';
 
-/** "ok" when the database answers, else 503 with what is wrong. */
-export function healthRoutes(db: Knex): Router {
+/** How it stands: alive, ready for work, and in numbers. */
+export function healthRoutes(db: Knex, room: Room | null, metrics: Metrics, token: string | null): Router {
   const router = Router();
+  const migration = async (): Promise<string | null> => {
+    const at = (await db('knex_migrations').orderBy('id', 'desc').first('name')) as { name: string } | undefined;
+    return at?.name ?? null;
+  };
+  router.get('/metrics', metrics.answer(token));
+
   router.get('/health', async (_req, res) => {
     try {
-      const at = (await db('knex_migrations').orderBy('id', 'desc').first('name')) as { name: string } | undefined;
-      res.json({ status: 'ok', database: { state: 'answering', migration: at?.name ?? null } });
+      res.json({ status: 'ok', database: { state: 'answering', migration: await migration() } });
     } catch {
       res.status(503).json({ status: 'degraded', database: { state: 'not answering' } });
     }
+  });
+
+  // Ready: the database answers, is up to date, and has room. A proxy sends nothing here meanwhile.
+  router.get('/ready', async (_req, res) => {
+    const wrong: string[] = [];
+    try {
+      if ((await migration()) !== MIGRATIONS.at(-1)?.name) wrong.push('the database is not up to date');
+    } catch {
+      wrong.push('the database is not answering');
+    }
+    if (room && (await room.free()) < LEAST_FREE) wrong.push('the disk is full');
+    res.status(wrong.length ? 503 : 200).json({ ready: !wrong.length, wrong });
   });
   return router;
 }

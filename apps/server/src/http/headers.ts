@@ -17,6 +17,7 @@ export const security = helmet({
     directives: {
       defaultSrc: ["'self'"],
       styleSrc: ["'self'", (_req, res) => `'nonce-${nonceOf(res)}'`],
+      fontSrc: ["'self'"],
       imgSrc: ["'self'", 'data:', 'blob:'],
       objectSrc: ["'none'"],
       frameAncestors: ["'none'"],

@@ -5,6 +5,7 @@ import { deedOf } from '../access/route-deeds.js';
 /** Room that is left on the disk the database is on; below it nothing more is written, so that it never runs dry. */
 const LEAST_MB = 128;
 const MB = 1024 * 1024;
+export const LEAST_FREE = LEAST_MB * MB;
 /** How long an answer holds, ms. */
 const HOLDS_MS = 500;
 
@@ -29,7 +30,7 @@ export const roomIn = (folder: string): Room => ({
 /** @throws FullError with how much is left and where */
 async function mustHave({ at, free }: Room): Promise<void> {
   const left = await free();
-  if (left < LEAST_MB * MB)
+  if (left < LEAST_FREE)
     throw new FullError(
       `The disk at ${at} is full: ${Math.floor(left / MB)} MB left, and ${LEAST_MB} MB must stay. Nothing was written. Make room, and it goes on by itself; reading goes on meanwhile.`,
     );

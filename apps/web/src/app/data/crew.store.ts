@@ -64,10 +64,10 @@ export const CrewStore = signalStore(
       await outbox.sendSigned('confirmation', { seen: 0, data: confirmation }, signature, commandId);
       patchState(store, { confirmations: [...store.confirmations(), { ...confirmation, version: 1 }] });
     },
-    /** Withdraws a brazer for cause, signed; a withdrawal is told of and not taken back here. */
+    /** Withdraws a brazer for cause, or lifts a withdrawal; signed either way. */
     async withdraw(brazer: Stored<Brazer>, password: string, commandId: string): Promise<void> {
       const { version, ...data } = brazer;
-      const signature = { password, meaning: 'withdrawn' } as const;
+      const signature = { password, meaning: data.withdrawnOn ? 'withdrawn' : 'readmitted' } as const;
       await outbox.sendSigned('brazer', { seen: version, data }, signature, commandId);
       const stored = { ...data, version: version + 1 };
       patchState(store, { brazers: store.brazers().map((b) => (b.id === data.id ? stored : b)) });

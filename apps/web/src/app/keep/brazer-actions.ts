@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { maySign } from '@hephaist/contracts';
 import type { RuleSet } from '@hephaist/core';
 import { CrewStore, type BoardRow } from '../data/crew.store';
 import { newId } from '../data/outbox';
+import { me } from '../data/who';
 import { movedWords } from '../data/what-changes';
 import { Entry } from '../forms/entry';
 import { Signer } from '../people/signer';
@@ -32,6 +34,10 @@ import { Signer } from '../people/signer';
         @if (!row().brazer.withdrawnOn) {
           <button class="link" (click)="begin('withdraw')" [attr.aria-label]="'Withdraw ' + row().brazer.name">
             Withdraw
+          </button>
+        } @else if (mayReadmit()) {
+          <button class="link" (click)="readmit()" [attr.aria-label]="'Lift the withdrawal of ' + row().brazer.name">
+            Lift the withdrawal
           </button>
         }
       </span>
@@ -73,6 +79,24 @@ export class BrazerActions {
   protected readonly words = signal('');
   private readonly tried = signal(false);
   protected readonly problem = computed(() => (this.tried() && !this.words().trim() ? 'Write it down' : null));
+
+  protected readonly mayReadmit = computed(() => maySign(me()?.roles ?? [], 'readmitted'));
+
+  /** Ends a withdrawal: by quality, signed, with what counts again said before. */
+  protected async readmit(): Promise<void> {
+    const { brazer } = this.row();
+    const commandId = newId();
+    await this.signer.sign({
+      what: `that the withdrawal of ${brazer.name} is lifted`,
+      meaning: 'readmitted',
+      lines: [
+        `Withdrawn since ${brazer.withdrawnOn ?? ''}: ${brazer.withdrawnReason ?? ''}`,
+        'Coupons and joints count again as if it had not been; what the code asks for after a withdrawal, as a new coupon, is yours to see to.',
+      ],
+      send: (password) =>
+        this.crew.withdraw({ ...brazer, withdrawnOn: null, withdrawnReason: null }, password, commandId),
+    });
+  }
 
   protected begin(what: 'withdraw' | 'confirm'): void {
     this.open.set(what);
