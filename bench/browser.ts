@@ -31,23 +31,34 @@ async function packageOf(pg: string): Promise<void> {
   await benchPackage(pg.replace(/\/[^/]+$/, '/package'));
 }
 
+const PASSWORD = 'long enough to hold';
+
 /** Makes the first administrator and answers the cookie. */
 async function firstSignIn(url: string, code: string): Promise<string> {
   const answer = await fetch(`${url}/api/first-run`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ code, company: 'Bench', person: 'Bench', name: 'bench', password: 'long enough to hold' }),
+    body: JSON.stringify({ code, company: 'Bench', person: 'Bench', name: 'bench', password: PASSWORD }),
   });
   return answer.headers.getSetCookie()[0]?.split(';')[0] ?? '';
 }
 
 async function apiLoad(url: string, Cookie: string, jobId: string): Promise<void> {
-  const paths = ['/api/jobs', `/api/jobs/${jobId}`, `/api/jobs/${jobId}/joints?limit=1000`, '/api/crew', '/api/shop'];
+  const paths = [
+    '/api/jobs',
+    `/api/jobs/${jobId}`,
+    `/api/jobs/${jobId}/joints?limit=1000`,
+    '/api/crew',
+    '/api/shop',
+    `/api/jobs/${jobId}/export`,
+  ];
   for (const path of paths) {
     const times: number[] = [];
+    const rounds = path.endsWith('export') ? 1 : 6;
+    const begun = performance.now();
     await Promise.all(
       Array.from({ length: 50 }, async () => {
-        for (let i = 0; i < 6; i++) {
+        for (let i = 0; i < rounds; i++) {
           const start = performance.now();
           await (await fetch(url + path, { headers: { Cookie } })).arrayBuffer();
           times.push(performance.now() - start);
@@ -57,7 +68,7 @@ async function apiLoad(url: string, Cookie: string, jobId: string): Promise<void
     say(
       `50 clients: GET ${path.replace(jobId, ':id')}`,
       percentile(times, 0.5),
-      `p95 ${percentile(times, 0.95).toFixed(0)} ms, p99 ${percentile(times, 0.99).toFixed(0)} ms`,
+      `p95 ${percentile(times, 0.95).toFixed(0)} ms, p99 ${percentile(times, 0.99).toFixed(0)} ms, ${((1000 * times.length) / (performance.now() - begun)).toFixed(1)} a second`,
     );
   }
 }
@@ -173,14 +184,25 @@ export async function benchApplication(): Promise<void> {
     const Cookie = await firstSignIn(url, /code (\S+)/.exec(said)?.[1] ?? '');
     const file = largeJob(10000);
     const start = performance.now();
-    const answer = await fetch(`${url}/api/import/${file.job.id.replace('9000', '9001')}`, {
+    const id = file.job.id.replace('9000', '9001');
+    const answer = await fetch(`${url}/api/import/${id}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json', Cookie },
       body: JSON.stringify(file),
     });
     if (!answer.ok) throw new Error(await answer.text());
+    // What is evidence in it counts once quality has signed for it.
+    if (answer.status === 202) {
+      const signed = await fetch(`${url}/api/waiting-files/${id}/countersign`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json', Cookie },
+        body: JSON.stringify({ password: PASSWORD }),
+      });
+      if (!signed.ok) throw new Error(await signed.text());
+    }
     say('import a job of 10 000 joints', performance.now() - start);
     await apiLoad(url, Cookie, file.job.id);
+    if (process.argv.includes('--load')) return;
     await screens(url, Cookie, file.job.id);
     await packageOf(pg);
     await trailOf(pg);

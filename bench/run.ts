@@ -53,6 +53,8 @@ say(
   'the fewest rods for 10 000 different joints',
   time(1, () => void rodSets(summaries)),
 );
-benchCrew();
-await benchPurge();
+if (!process.argv.includes('--load')) {
+  benchCrew();
+  await benchPurge();
+}
 if (!process.argv.includes('--core')) await benchApplication();

@@ -14,6 +14,7 @@ import { Metrics } from './health/metrics.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
 import { nonceOf, noStore, onlyAs, onlyByTls, permissions, security } from './http/headers.js';
+import { KeptAnswers } from './http/kept-answers.js';
 import { onlyWithRoom, type Room } from './http/room.js';
 import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
@@ -85,6 +86,7 @@ export function createApp(options: AppOptions): Express {
   const { db, log, instruments = [], now = () => new Date(), work = workPool(), anchors = null } = options;
   const maxBytes = options.maxBodyBytes ?? MAX_BODY_BYTES;
   const people = new PeopleStore(db);
+  const kept = new KeptAnswers();
   // The job is handed over, whether a file for anchors can be written or not.
   const anchored = async (store: RecordStore): Promise<void> => {
     await anchors?.now(db, store.companyId, now()).catch((e: unknown) => log.error(e, 'anchors'));
@@ -103,13 +105,13 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', accountRoutes(people, now, options.passwordCost));
   app.use('/api', secondFactorRoutes(people, now));
   app.use('/api', trailRoutes(addressOf(db), work, anchors));
-  app.use('/api', jobRoutes(maxBytes, work));
+  app.use('/api', jobRoutes(maxBytes, work, kept));
   app.use('/api', crewRoutes(people, now));
   app.use('/api', shopRoutes());
   app.use('/api', pictureRoutes());
   app.use('/api', importRoutes(maxBytes, work));
   app.use('/api', express.json({ limit: maxBytes }));
-  app.use('/api', exchangeRoutes(people, now, work));
+  app.use('/api', exchangeRoutes(people, now, work, kept));
   app.use('/api', jobCommandRoutes());
   app.use('/api', rodListRoutes());
   app.use('/api', purgePlanRoutes(work));

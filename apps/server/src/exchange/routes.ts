@@ -1,12 +1,15 @@
 import { countersignSchema, idSchema, MOST_PACKAGE_BYTES, parse, type IntakeAnswer } from '@hephaist/contracts';
 import express, { Router, type Request, type RequestHandler, type Response } from 'express';
+import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
+import { NotFoundError } from '../http/errors.js';
+import type { KeptAnswers } from '../http/kept-answers.js';
 import { idParam } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { bringIn, countersign } from './bring-in.js';
-import { logRead } from '../access/access-log.js';
+
 import { exportJob } from './job-file.js';
 import { refuseWaiting, waitingFiles, type CameIn } from './waiting-files.js';
 
@@ -30,13 +33,15 @@ export function importRoutes(maxBytes: number, work: WorkPool): Router {
 }
 
 /** Export of a job as one JSON file, import of such a file, and what waits to be countersigned. */
-export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkPool): Router {
+export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkPool, kept: KeptAnswers): Router {
   const router = Router();
   router.get('/jobs/:id/export', async (req, res) => {
-    const text = await exportJob(storeOf(req), idParam(req));
-    await logRead(people.db, req, `export of job ${idParam(req)}`, now());
-    res.type('application/json').setHeader('Content-Disposition', 'attachment; filename="job.hephaist.json"');
-    res.send(text);
+    const [store, id] = [storeOf(req), idParam(req)];
+    if (!(await store.find('job', id))) throw new NotFoundError('No such job here.');
+    await logRead(people.db, req, `export of job ${id}`, now());
+    res.setHeader('Content-Disposition', 'attachment; filename="job.hephaist.json"');
+    const key = ['export', store.companyId, id, await store.state(), await store.trace.rowsOf(id)].join(' ');
+    await kept.send(req, res, key, () => exportJob(store, id));
   });
   router.get('/waiting-files', async (req, res) => {
     res.json(await waitingFiles(storeOf(req)));

@@ -3,6 +3,7 @@ import { idSchema, jobSchema, parse } from '@hephaist/contracts';
 import { Router, text, type Request } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';
+import type { KeptAnswers } from '../http/kept-answers.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { copyJob } from './copy.js';
 
@@ -28,7 +29,7 @@ function cursorOf(value: unknown): { sort: number; id: string } | null {
 }
 
 /** Reading jobs: list, one with its lines, its joints by page, its log; and checking a joint list in CSV. */
-export function jobRoutes(maxBytes: number, work: WorkPool): Router {
+export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): Router {
   const router = Router();
   router.get('/jobs', async (req, res) => {
     const jobs = await storeOf(req).jobSummaries();
@@ -52,10 +53,16 @@ export function jobRoutes(maxBytes: number, work: WorkPool): Router {
     const store = storeOf(req);
     const job = await jobOf(req);
     const limit = Math.min(PAGE, Math.max(1, Number(req.query['limit']) || PAGE));
-    const joints = await store.jointsAfter(job.id, cursorOf(req.query['after']), limit);
-    const last = joints.length === limit ? joints[joints.length - 1] : undefined;
-    const total = await store.count('joint', { job_id: job.id });
-    res.json({ joints, next: last ? `${last.sort}~${last.id}` : null, total } satisfies JointPage);
+    const after = cursorOf(req.query['after']);
+    const key = ['joints', store.companyId, job.id, await store.state(), limit, after?.sort, after?.id].join(' ');
+    await kept.send(req, res, key, async () => {
+      const { texts, last } = await store.jointsAsText(job.id, after, limit);
+      const rest: Omit<JointPage, 'joints'> = {
+        next: last ? `${last.sort}~${last.id}` : null,
+        total: await store.count('joint', { job_id: job.id }),
+      };
+      return `{"joints": [${texts.join(', ')}], ${JSON.stringify(rest).slice(1)}`;
+    });
   });
   router.get('/jobs/:id/logs', async (req, res) => {
     const job = await jobOf(req);

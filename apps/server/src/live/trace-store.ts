@@ -52,6 +52,17 @@ export class TraceStore {
     }));
   }
 
+  /** How far the traces of a job's sessions go, together: it grows with every reading. */
+  async rowsOf(jobId: string): Promise<number> {
+    const { rows } = (await this.db.raw(
+      `select coalesce(sum((select max(seq) from purge_trace t
+          where t.company_id = s.company_id and t.session_id = s.id)), 0) as n
+       from purge_session s where s.company_id = ? and s.job_id = ?`,
+      [this.companyId, jobId],
+    )) as { rows: { n: string }[] };
+    return Number(rows[0]?.n ?? 0);
+  }
+
   /** Adds rows with the next numbers, or the numbers they bring. Call it inside a transaction. */
   async insert(sessionId: string, rows: readonly (NewTraceRow & { readonly seq?: number })[]): Promise<void> {
     const last = (await this.db('purge_trace')

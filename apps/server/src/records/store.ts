@@ -1,6 +1,6 @@
 import { contentHash, type Kind, type RecordKinds, type Stored, type Touched } from '@hephaist/contracts';
 import type { Knex } from 'knex';
-import { appendTrail, ITSELF, type Actor } from '../audit/trail.js';
+import { appendTrail, ITSELF, trailHead, type Actor } from '../audit/trail.js';
 import { touchedCommand, type CommandRow } from '../audit/watched.js';
 import { RefusedError } from '../http/errors.js';
 import { TraceStore } from '../live/trace-store.js';
@@ -99,18 +99,43 @@ export class RecordStore {
     return Number(row?.n ?? 0);
   }
 
+  /** Where the company's trail stands: while it stands there, no record of it has changed. */
+  async state(): Promise<number> {
+    return (await trailHead(this.db, this.companyId)).seq;
+  }
+
+  private jointRows(jobId: string, after: { sort: number; id: string } | null, limit: number): Knex.QueryBuilder {
+    const query = this.table('joint').where({ job_id: jobId });
+    if (after) void query.whereRaw('(sort, id) > (?, ?::uuid)', [after.sort, after.id]);
+    return query.orderBy([{ column: 'sort' }, { column: 'id' }]).limit(limit);
+  }
+
+  /** The same joints as JSON, as the database has it: nothing is read only to be written again. */
+  async jointsAsText(
+    jobId: string,
+    after: { sort: number; id: string } | null,
+    limit: number,
+  ): Promise<{ readonly texts: string[]; readonly last: { sort: number; id: string } | null }> {
+    const rows = (await this.jointRows(jobId, after, limit).select(
+      'id',
+      'sort',
+      'version',
+      this.db.raw('data::text as text'),
+    )) as { id: string; sort: number; version: number; text: string }[];
+    const last = rows.length === limit ? rows.at(-1) : undefined;
+    return {
+      texts: rows.map((r) => `${r.text.slice(0, -1)}, "version": ${r.version}}`),
+      last: last ? { sort: last.sort, id: last.id } : null,
+    };
+  }
+
   /** Joints of a job in schedule order, after (sort, id). */
   async jointsAfter(
     jobId: string,
     after: { sort: number; id: string } | null,
     limit: number,
   ): Promise<Stored<RecordKinds['joint']>[]> {
-    const query = this.table('joint').where({ job_id: jobId });
-    if (after) void query.whereRaw('(sort, id) > (?, ?::uuid)', [after.sort, after.id]);
-    const rows = (await query
-      .orderBy([{ column: 'sort' }, { column: 'id' }])
-      .limit(limit)
-      .select('id', 'version', 'data')) as Row[];
+    const rows = (await this.jointRows(jobId, after, limit).select('id', 'version', 'data')) as Row[];
     return rows.map((r) => this.read<'joint'>(r));
   }
 
