@@ -1,4 +1,5 @@
 import { contentHash, KINDS, type Kind } from '@hephaist/contracts';
+import * as fc from 'fast-check';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -245,5 +246,54 @@ describe('changed behind its back', () => {
     const problems = await found((t) => t('imported_signature').del());
     expect(problems).toHaveLength(1);
     expect(problems[0]).toMatch(/^signature .* no longer marked so$/);
+  });
+});
+
+/** Any row of any table that the trail holds, changed in any of its columns by any means. */
+describe('a random change behind its back', () => {
+  const TABLES = [...HELD, 'account', 'picture', 'command', 'package', 'package_part', 'purge_trace'];
+  /** Columns that say nothing the trail must hold: when somebody was seen, how far a building is, what is worked out. */
+  const FREE: Readonly<Record<string, readonly string[]>> = {
+    account: ['last_seen', 'password_given_at', 'totp_step', 'reset_hash', 'reset_until'],
+    picture: ['hash', 'type', 'width', 'height'],
+    package: ['doing', 'done', 'of', 'problem'],
+  };
+  const OTHERWISE: Readonly<Record<string, string>> = {
+    uuid: `'${newId()}'::uuid`,
+    text: `coalesce(%c, '') || 'x'`,
+    jsonb: `jsonb_set(%c, '{x}', '"another"')`,
+    integer: 'coalesce(%c, 0) + 1',
+    bigint: 'coalesce(%c, 0) + 1000000',
+    boolean: 'not coalesce(%c, false)',
+    bytea: `%c || '\\x00'::bytea`,
+    'double precision': 'coalesce(%c, 0) + 1',
+    'timestamp with time zone': `coalesce(%c, now()) - interval '1 day'`,
+    ARRAY: `%c || '{administrator,auditor,lead}'::text[]`,
+  };
+  it('is found, whatever row and column it is in', async () => {
+    const { rows } = (await h.db.raw(
+      `select table_name as t, column_name as c, data_type as d from information_schema.columns
+       where table_schema = 'public' and table_name = any(?) order by 1, 2`,
+      [TABLES],
+    )) as { rows: { t: string; c: string; d: string }[] };
+    const places = rows.filter((r) => r.c !== 'company_id' && !FREE[r.t]?.includes(r.c));
+    expect(places.length).toBeGreaterThan(80);
+    await fc.assert(
+      fc.asyncProperty(fc.constantFrom(...places), fc.nat(10_000), async ({ t, c, d }, n) => {
+        const to = (OTHERWISE[d] ?? '').replaceAll('%c', `"${c}"`);
+        expect(to, `no other ${d}`).not.toBe('');
+        const problems = await found((trx) =>
+          trx
+            .raw(
+              `update ${t} set "${c}" = ${to} where ctid = (select ctid from ${t} order by ctid
+               offset (select ? % greatest(count(*), 1) from ${t}) limit 1)`,
+              [n],
+            )
+            .then((r: { rowCount: number }) => r.rowCount),
+        );
+        expect(problems.length, `${t}.${c}`).toBeGreaterThan(0);
+      }),
+      { seed: 4, numRuns: process.env['HEPHAIST_FULL'] ? 600 : 80 },
+    );
   });
 });
