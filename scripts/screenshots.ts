@@ -189,7 +189,13 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
     path: `/job/${job}/keep/procedures`,
     act: (p) => p.getByRole('button', { name: 'BPS-2' }).first().click(),
   },
-  trail: { path: '/trail', act: (p) => p.getByRole('button', { name: 'Check the trail' }).click() },
+  trail: {
+    path: '/trail',
+    act: async (p) => {
+      await p.getByRole('button', { name: 'Check the trail' }).click();
+      await p.getByText(/follow one from the other/).waitFor();
+    },
+  },
   practise: {
     path: `/job/${job}/practise`,
     act: (p) => p.getByRole('group', { name: 'Rods' }).getByRole('button').first().click(),
