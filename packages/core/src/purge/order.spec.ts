@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lineTotals, type LineNode, type LineRun, type PurgeNetwork } from './network.js';
-import { jointOrder } from './order.js';
+import { jointOrder, reachFrom } from './order.js';
 import { cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
 
 /** A tree drawn at random: every point hangs on an earlier one, and each leaf is a vent or a cap. */
@@ -112,5 +112,117 @@ describe('the order of joints and vents', () => {
     const fresh = jointOrder(net).stages.reduce((s, x) => s + x.freshM3, 0);
     const all = net.runs.reduce((s, r) => s + (Math.PI / 4) * r.boreM ** 2 * r.lengthM, 0);
     expect(fresh).toBeCloseTo(all, 12);
+  });
+});
+
+describe('how far a point is', () => {
+  const points = [point('A'), point('B'), point('C')];
+  it('by the shortest way, whichever way its runs are drawn; a shut valve stops it', () => {
+    const net = line(points, [
+      run('1', 'S', 'A', 5),
+      run('2', 'B', 'S', 1),
+      run('3', 'B', 'A', 2),
+      run('4', 'C', 'A', 1),
+    ]);
+    const { at, by } = reachFrom(net, ['S']);
+    expect(Object.fromEntries(at)).toEqual({ S: 0, B: 1, A: 3, C: 4 });
+    expect(Object.fromEntries([...by].map(([id, r]) => [id, r.id]))).toEqual({ B: '2', A: '3', C: '4' });
+    const shut = line(points, [
+      run('1', 'S', 'A', 5),
+      run('2', 'B', 'S', 1),
+      run('3', 'B', 'A', 2, 0.02, { open: false }),
+    ]);
+    expect(Object.fromEntries(reachFrom(shut, ['S']).at)).toEqual({ S: 0, B: 1, A: 5 });
+    expect(Object.fromEntries(reachFrom(net, ['A', 'S']).at)).toEqual({ A: 0, S: 0, B: 1, C: 1 });
+  });
+  it('of two ways as long the first stays, so that the answer does not waver', () => {
+    const net = line(points, [
+      run('1', 'S', 'A', 1),
+      run('2', 'S', 'B', 1),
+      run('3', 'A', 'C', 1),
+      run('4', 'B', 'C', 1),
+    ]);
+    expect(reachFrom(net, ['S']).by.get('C')?.id).toBe('3');
+  });
+});
+
+describe('among as few vents', () => {
+  /** A joint from which two vents can be reached, the first far, the second near. */
+  const fork = (more: Partial<PurgeNetwork> = {}): PurgeNetwork =>
+    line(
+      [point('M'), vent('far'), vent('near')],
+      [run('m', 'S', 'M', 1), run('f', 'M', 'far', 9), run('n', 'M', 'near', 2)],
+      {
+        joints: [joint('j', 'M')],
+        ...more,
+      },
+    );
+  const volume = (m: number): number => (Math.PI / 4) * 0.02 ** 2 * m;
+
+  it('the one with least tube to fill, unless another is open already', () => {
+    const [only] = jointOrder(fork()).stages;
+    expect(only).toMatchObject({ vent: 'near', joints: ['j'] });
+    expect(only?.freshM3).toBeCloseTo(volume(3), 12);
+    for (const openVent of ['far', 'near'])
+      expect(jointOrder(fork(), { openVent }).stages.map((s) => s.vent)).toEqual([openVent]);
+    expect(jointOrder(fork(), { openVent: 'no such' }).stages[0]?.vent).toBe('near');
+    // An open vent that sweeps nothing more is no reason.
+    const both = fork({ nodes: [...fork().nodes, vent('other')], runs: [...fork().runs, run('o', 'S', 'other', 1)] });
+    expect(jointOrder(both, { openVent: 'other' }).stages.map((s) => s.vent)).toEqual(['near']);
+  });
+
+  it('least tube counts a shared run once, and the rest of the line with it', () => {
+    const net = fork({
+      nodes: [...fork().nodes, point('E'), vent('end')],
+      runs: [...fork().runs, run('e', 'far', 'E', 1), run('x', 'E', 'end', 1)],
+      joints: [joint('j', 'M'), joint('e', 'E')],
+    });
+    const order = jointOrder(net);
+    expect(order.stages).toHaveLength(1);
+    expect(order.stages[0]).toMatchObject({ vent: 'end', joints: ['j', 'e'] });
+    expect(order.stages[0]?.freshM3).toBeCloseTo(volume(12), 12);
+  });
+
+  it('stages go on where least is filled anew, a leak before it, the open vent before all', () => {
+    const net = comb(3, 0);
+    const order = (soFar: Parameters<typeof jointOrder>[1]) => jointOrder(net, soFar).stages.map((s) => s.vent);
+    expect(order({})).toEqual(['V0', 'V1', 'V2']);
+    expect(order({ leaking: new Set(['J-V2']) })).toEqual(['V2', 'V0', 'V1']);
+    expect(order({ leaking: new Set(['J-V2']), openVent: 'V1' })).toEqual(['V1', 'V2', 'V0']);
+    expect(jointOrder(net, { leaking: new Set(['J-V2']) }).stages[0]?.joints).toEqual(['J-V2', 'J-M0', 'J-M1', 'J-M2']);
+  });
+
+  it('joints as far as each other go by their names', () => {
+    const at = (ids: string[]) => jointOrder(fork({ joints: ids.map((id) => joint(id, 'M')) })).stages[0]?.joints;
+    expect(at(['c', 'a', 'b'])).toEqual(['a', 'b', 'c']);
+  });
+
+  it('with more choices than are looked at, the answer is still held against a bound', () => {
+    const n = 13;
+    const nodes: LineNode[] = [];
+    const runs: LineRun[] = [];
+    for (let i = 0; i < n; i++) {
+      nodes.push(point(`M${i}`));
+      runs.push(run(`m${i}`, 'S', `M${i}`, 1));
+      for (const k of [0, 1, 2]) {
+        nodes.push(vent(`V${i}-${k}`));
+        runs.push(run(`v${i}-${k}`, `M${i}`, `V${i}-${k}`, 3 - k));
+      }
+    }
+    const order = jointOrder(
+      line(nodes, runs, { joints: Array.from({ length: n }, (_, i) => joint(`j${i}`, `M${i}`)) }),
+    );
+    expect(order.stages).toHaveLength(n);
+    expect(order).toMatchObject({ atLeast: n, best: true, unswept: [] });
+  });
+
+  it('with nothing to braze there is nothing to do', () => {
+    expect(jointOrder(fork({ joints: [joint('j', 'M', true)] }))).toEqual({
+      stages: [],
+      unswept: [],
+      bleeds: [],
+      atLeast: 0,
+      best: true,
+    });
   });
 });
