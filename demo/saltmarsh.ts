@@ -138,6 +138,9 @@ function oxygenMain(ids: readonly string[], lengthM: number): LineLayout {
   };
 }
 
+/** The demo's job is in this zone, and its days are counted there. */
+export const DEMO_ZONE = 'America/New_York';
+
 /** Builds the whole demo as a job file. @param today the day it starts, YYYY-MM-DD */
 export function saltmarsh(today: string): JobFile {
   serial = 0;
@@ -200,7 +203,7 @@ export function saltmarsh(today: string): JobFile {
     id: jobId,
     name: 'Saltmarsh Sea-Turtle Hospital',
     place: 'Surgery wing and cold store',
-    timeZone: 'America/New_York',
+    timeZone: DEMO_ZONE,
     codeSet: 'asme-ix',
     schools: { phosphorusOnBrass: 'strict', oxygenValve: 'open' },
     carried: [],

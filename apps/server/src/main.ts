@@ -1,6 +1,8 @@
+import { dayIn } from '@hephaist/core';
 import { resolve } from 'node:path';
 import { pino } from 'pino';
 import { anchorPlaces, Anchors } from './audit/anchor.js';
+import { DEMO_ZONE } from '../../../demo/saltmarsh.js';
 import { createApp } from './app.js';
 import { ensureCompany, everyCompany } from './db/company.js';
 import { connect, STATEMENT_MS } from './db/connect.js';
@@ -68,7 +70,7 @@ if (process.argv.includes('--user-entries')) {
   process.exit(any ? 10 : 0);
 }
 const demo = process.env['HEPHAIST_DEMO'] !== 'off';
-const today = new Date().toISOString().slice(0, 10);
+const today = dayIn(new Date().toISOString(), DEMO_ZONE);
 if (demo) {
   await loadDemo(store, today);
   await loadDemoPeople(store, today);
