@@ -2,7 +2,8 @@ import { MAX_BODY_BYTES } from '@hephaist/contracts';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Knex } from 'knex';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
+import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { guard, isSignedIn } from './access/guard.js';
@@ -72,11 +73,11 @@ function serveWeb(app: Express, webRoot: string): void {
       },
     }),
   );
-  app.get('/{*path}', (req, res, next) => {
+  app.get('/{*path}', async (req, res, next) => {
     if (/\.[a-z0-9]+$/i.test(req.path)) return next();
     res.setHeader('Cache-Control', 'no-cache');
     // The framework puts its styles in with the word that this answer's policy lets through.
-    const page = readFileSync(join(webRoot, 'index.html'), 'utf8');
+    const page = await readFile(join(webRoot, 'index.html'), 'utf8');
     res.type('html').send(page.replace('<hp-root', `<hp-root ngCspNonce="${nonceOf(res)}"`));
   });
 }
@@ -93,14 +94,16 @@ export function createApp(options: AppOptions): Express {
   };
   const app = express();
   const room = options.room ?? null;
-  const metrics = new Metrics(db, room);
+  // Counted only where somebody may read it.
+  const metrics = options.metricsToken ? new Metrics(db, room, options.metricsToken) : null;
   app.disable('x-powered-by');
   app.set('trust proxy', options.trustProxy ?? false);
   app.use(onlyAs(options.hosts), security, permissions, onlyByTls, compression());
-  app.use('/api', metrics.measure, noStore);
+  if (metrics) app.use('/api', metrics.measure);
+  app.use('/api', noStore);
   app.use('/api', guard(db, people, now));
   app.use('/api', onlyWithRoom(room));
-  app.use('/api', healthRoutes(db, room, metrics, options.metricsToken ?? null));
+  app.use('/api', healthRoutes(db, room, metrics));
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
   app.use('/api', accountRoutes(people, now, options.passwordCost));
   app.use('/api', secondFactorRoutes(people, now));

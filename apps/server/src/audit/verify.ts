@@ -12,6 +12,7 @@ import { columns } from '../records/store.js';
 import { trailHead } from './trail.js';
 import { againstAnchors, type TakenBack } from './against-anchors.js';
 import type { Anchor } from './anchor.js';
+import { rowsOf } from './watched.js';
 import { compare, compareOthers, compareReadings, MOST_PROBLEMS, type Last } from './compare.js';
 
 /** Entries and records read at once. */
@@ -69,6 +70,12 @@ const isSame = (held: unknown, drawn: unknown): boolean =>
     ? held.getTime() === Date.parse(String(drawn))
     : (held ?? null) === (drawn ?? null) || String(held) === String(drawn);
 
+type RecordRow = Record<string, unknown> & {
+  readonly id: string;
+  readonly version: number;
+  readonly data: RecordKinds[Kind];
+};
+
 /** Each record on file, with its columns, against what the trail last said of it. */
 async function compareRecords(
   db: Knex,
@@ -77,25 +84,16 @@ async function compareRecords(
   last: Last,
   problems: string[],
 ): Promise<number> {
-  let [after, count] = ['00000000-0000-0000-0000-000000000000', 0];
-  for (;;) {
-    const rows = (await db(kind)
-      .where({ company_id: companyId })
-      .andWhere('id', '>', after)
-      .orderBy('id')
-      .limit(AT_ONCE)
-      .select('*')) as (Record<string, unknown> & { id: string; version: number; data: RecordKinds[Kind] })[];
-    for (const r of rows) {
-      count += 1;
-      compare([kind, r.id, r.version, contentHash(r.data)], last, problems);
-      const drawn = columns[kind] as (data: unknown) => Record<string, unknown>;
-      for (const [column, value] of Object.entries(drawn(r.data)))
-        if (!isSame(r[column], value) && problems.length < MOST_PROBLEMS)
-          problems.push(`${kind} ${r.id}: its column ${column} is not as the record says`);
-    }
-    if (rows.length < AT_ONCE) return count;
-    after = rows.at(-1)?.id ?? after;
+  let count = 0;
+  const drawn = columns[kind] as (data: unknown) => Record<string, unknown>;
+  for await (const r of rowsOf<RecordRow>(db, kind, companyId, ['*'], AT_ONCE)) {
+    count += 1;
+    compare([kind, r.id, r.version, contentHash(r.data)], last, problems);
+    for (const [column, value] of Object.entries(drawn(r.data)))
+      if (!isSame(r[column], value) && problems.length < MOST_PROBLEMS)
+        problems.push(`${kind} ${r.id}: its column ${column} is not as the record says`);
   }
+  return count;
 }
 
 /** Signatures that a file brought in, and that are no longer marked so. */

@@ -7,7 +7,7 @@ import { hashOf } from '../records/hash.js';
 const FIRST = '00000000-0000-0000-0000-000000000000';
 
 /** Rows of a company in the order of their ids, some at once. */
-async function* rowsOf<Row extends { readonly id: string }>(
+export async function* rowsOf<Row extends { readonly id: string }>(
   db: Knex,
   table: string,
   companyId: string,

@@ -1,4 +1,4 @@
-import { FullError } from '../http/room.js';
+import { FullError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
 
 const GB = 1024 ** 3;

@@ -11,6 +11,7 @@ import {
   type RecordKinds,
   type TraceRow,
 } from '@hephaist/contracts';
+import { mustFit } from '../db/quota.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { keepPicture, type TakenPicture } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
@@ -118,6 +119,7 @@ export async function importJob(
   const work = async (trx: RecordStore): Promise<{ jobId: string; kept: number }> => {
     let kept = 0;
     for (const p of pictures) await keepPicture(trx, p);
+    if (pictures.length) await mustFit(trx, 0);
     const own = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
       const fresh = new Set(await trx.insertMany(kind, records));
       const known = records.find((r) => !fresh.has(r.id));

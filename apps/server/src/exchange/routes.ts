@@ -2,14 +2,12 @@ import { countersignSchema, idSchema, MOST_PACKAGE_BYTES, parse, type IntakeAnsw
 import express, { Router, type Request, type RequestHandler, type Response } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
-import { NotFoundError } from '../http/errors.js';
 import type { KeptAnswers } from '../http/kept-answers.js';
-import { idParam } from '../jobs/routes.js';
+import { idParam, jobOf } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { bringIn, countersign } from './bring-in.js';
-
 import { exportJob } from './job-file.js';
 import { refuseWaiting, waitingFiles, type CameIn } from './waiting-files.js';
 
@@ -36,8 +34,8 @@ export function importRoutes(maxBytes: number, work: WorkPool): Router {
 export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkPool, kept: KeptAnswers): Router {
   const router = Router();
   router.get('/jobs/:id/export', async (req, res) => {
-    const [store, id] = [storeOf(req), idParam(req)];
-    if (!(await store.find('job', id))) throw new NotFoundError('No such job here.');
+    const store = storeOf(req);
+    const { id } = await jobOf(req);
     await logRead(people.db, req, `export of job ${id}`, now());
     res.setHeader('Content-Disposition', 'attachment; filename="job.hephaist.json"');
     const key = ['export', store.companyId, id, await store.state(), await store.trace.rowsOf(id)].join(' ');

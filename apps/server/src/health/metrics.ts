@@ -24,7 +24,12 @@ export class Metrics {
     registers: [this.registry],
   });
 
-  constructor(db: Knex, room: Room | null) {
+  /** @param token who knows it reads them */
+  constructor(
+    db: Knex,
+    room: Room | null,
+    private readonly token: string,
+  ) {
     this.registry.setContentType(Registry.OPENMETRICS_CONTENT_TYPE);
     collectDefaultMetrics({ register: this.registry });
     const pool = (db.client as { pool: Pool }).pool;
@@ -47,12 +52,10 @@ export class Metrics {
   };
 
   /** The metrics, to who knows the token; to others there is nothing here. */
-  readonly answer =
-    (token: string | null): RequestHandler =>
-    async (req, res) => {
-      const given = hashOf(req.get('Authorization') ?? '');
-      if (!token || !timingSafeEqual(Buffer.from(given), Buffer.from(hashOf(`Bearer ${token}`))))
-        throw new NotFoundError('Nothing answers at this address.');
-      res.type(this.registry.contentType).send(await this.registry.metrics());
-    };
+  readonly answer: RequestHandler = async (req, res) => {
+    const given = hashOf(req.get('Authorization') ?? '');
+    if (!timingSafeEqual(Buffer.from(given), Buffer.from(hashOf(`Bearer ${this.token}`))))
+      throw new NotFoundError('Nothing answers at this address.');
+    res.type(this.registry.contentType).send(await this.registry.metrics());
+  };
 }

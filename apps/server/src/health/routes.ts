@@ -1,17 +1,21 @@
 import { Router } from 'express';
 import type { Knex } from 'knex';
 import { MIGRATIONS } from '../db/migrations.js';
+import { NotFoundError } from '../http/errors.js';
 import { LEAST_FREE, type Room } from '../http/room.js';
-import { Metrics } from './metrics.js';
+import type { Metrics } from './metrics.js';
 
 /** How it stands: alive, ready for work, and in numbers. */
-export function healthRoutes(db: Knex, room: Room | null, metrics: Metrics, token: string | null): Router {
+export function healthRoutes(db: Knex, room: Room | null, metrics: Metrics | null): Router {
   const router = Router();
   const migration = async (): Promise<string | null> => {
     const at = (await db('knex_migrations').orderBy('id', 'desc').first('name')) as { name: string } | undefined;
     return at?.name ?? null;
   };
-  router.get('/metrics', metrics.answer(token));
+  router.get('/metrics', (req, res, next) => {
+    if (!metrics) throw new NotFoundError('Nothing answers at this address.');
+    return metrics.answer(req, res, next);
+  });
 
   router.get('/health', async (_req, res) => {
     try {

@@ -2,7 +2,6 @@ import { ContractError, MAX_BODY_SAYS, type Problem } from '@hephaist/contracts'
 import { InputError, type FieldProblem } from '@hephaist/core';
 import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
-import { FullError } from './room.js';
 
 /** A record changed since it was seen; `current` is how it stands now. */
 export class ConflictError extends Error {
@@ -43,6 +42,9 @@ export class TooManyError extends Error {
 export class NotJsonError extends Error {
   readonly type = 'entity.parse.failed';
 }
+
+/** There is no room: nothing more is written until there is. */
+export class FullError extends Error {}
 
 /** The server has too much to do just now; the same may be tried again. */
 export class BusyError extends Error {}

@@ -1,6 +1,7 @@
 import type { RequestHandler } from 'express';
 import { statfs } from 'node:fs/promises';
 import { deedOf } from '../access/route-deeds.js';
+import { FullError } from './errors.js';
 
 /** Room that is left on the disk the database is on; below it nothing more is written, so that it never runs dry. */
 const LEAST_MB = 128;
@@ -8,9 +9,6 @@ const MB = 1024 * 1024;
 export const LEAST_FREE = LEAST_MB * MB;
 /** How long an answer holds, ms. */
 const HOLDS_MS = 500;
-
-/** The disk is full, or nearly: nothing is written until there is room. */
-export class FullError extends Error {}
 
 export interface Room {
   /** Which disk, for words. */

@@ -17,7 +17,8 @@ export function idParam(req: Request): string {
   return id;
 }
 
-async function jobOf(req: Request) {
+/** The job in the path. @throws NotFoundError */
+export async function jobOf(req: Request) {
   const job = await storeOf(req).find('job', idParam(req));
   if (!job) throw new NotFoundError('No such job here.');
   return job;

@@ -19,7 +19,7 @@ import { touchedPackage } from '../audit/watched.js';
 import { calendarOf } from '../crew/calendar.js';
 import { NotFoundError } from '../http/errors.js';
 import { bare } from '../pictures/bare.js';
-import { pictureOf } from '../pictures/picture.js';
+import { findPicture } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
 import { contentOf, type Content } from './content.js';
@@ -126,8 +126,9 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   await add('job.pdf', await jobPdf(c, (part) => step(`on paper: ${part}`)));
   for (const pictureId of pictures) {
     await step('photographs');
-    if (!(await store.hasPicture(pictureId))) continue;
-    const { type, bytes } = await pictureOf(store, pictureId);
+    const picture = await findPicture(store, pictureId);
+    if (!picture) continue;
+    const { type, bytes } = picture;
     await add(`photographs/${pictureId}.${PICTURE_ENDINGS[type] ?? 'jpg'}`, bare(type, bytes), true);
   }
   await step('closing it');

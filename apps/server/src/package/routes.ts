@@ -5,7 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
-import { idParam } from '../jobs/routes.js';
+import { idParam, jobOf } from '../jobs/routes.js';
 import type { RecordStore } from '../records/store.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
@@ -24,10 +24,10 @@ export function packageRoutes(
     res.json(await handOversOf(storeOf(req), idParam(req)));
   });
   router.post('/jobs/:id/hand-overs', async (req, res) => {
-    const [store, account, jobId] = [storeOf(req), accountOf(req), idParam(req)];
+    const [store, account] = [storeOf(req), accountOf(req)];
     const { password, ...request } = parse<HandOverRequest>(handOverRequestSchema, req.body);
     await checkAgain(people, account, password, 'password', now());
-    if (!(await store.find('job', jobId))) throw new NotFoundError('No such job here.');
+    const { id: jobId } = await jobOf(req);
     const done = await handOver(store, jobId, request, account, account.company);
     await anchored(store);
     res.status(201).json(done);

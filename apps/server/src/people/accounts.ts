@@ -11,9 +11,9 @@ import { Router, type Request } from 'express';
 import type { Knex } from 'knex';
 import { accountOf, storeOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
-import { touchedAccounts } from '../audit/watched.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
+import { noteAccount } from './note-accounts.js';
 import { mustBeGood } from './common-passwords.js';
 import { hashPassword, type PasswordCost } from './passwords.js';
 import { PeopleStore, type Account } from './people-store.js';
@@ -47,8 +47,7 @@ export function accountRoutes(people: PeopleStore, now: () => Date, cost?: Passw
       const before = await inside.byId(companyId, idParam(req));
       if (!before) throw new NotFoundError('No such person here.');
       const says = `${before.name}: ${await work(inside, before, trx)}`;
-      const records = await touchedAccounts(trx, companyId, [before.id]);
-      await appendTrail(trx, companyId, { at: now(), by: storeOf(req).by, deed, records, says });
+      await noteAccount(trx, companyId, before.id, { at: now(), by: storeOf(req).by, deed, says });
     });
 
   router.get('/people', async (req, res) => {
@@ -64,9 +63,8 @@ export function accountRoutes(people: PeopleStore, now: () => Date, cost?: Passw
       const { roles, waiting, says } = await rolesNow(trx, asker, person.id, [], person.roles);
       if (!(await new PeopleStore(trx).insert(asker.companyId, { ...person, roles }, hash, true))) return;
       await askFor(trx, asker, person.id, waiting, now());
-      const records = await touchedAccounts(trx, asker.companyId, [person.id]);
-      const what = { at: now(), by: storeOf(req).by, deed: 'let in', records, says: `${person.name}: ${says}` };
-      await appendTrail(trx, asker.companyId, what);
+      const what = { at: now(), by: storeOf(req).by, deed: 'let in', says: `${person.name}: ${says}` };
+      await noteAccount(trx, asker.companyId, person.id, what);
     });
     res.status(201).json(await answer(asker.companyId));
   });

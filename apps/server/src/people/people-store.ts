@@ -148,17 +148,13 @@ export class PeopleStore {
 
   /**
    * A new password ends the address of the calendar that was taken under the old one.
-   * @param givenAt when somebody else gave it, or the code for it; null where its owner changes it
+   * @param givenAt when it was taken by a code that somebody else gave; null where its owner changes it
    */
-  async setPassword(
-    id: string,
-    hash: string,
-    { givenAt, mustChange }: { readonly givenAt: Date | null; readonly mustChange: boolean },
-  ): Promise<void> {
+  async setPassword(id: string, hash: string, givenAt: Date | null): Promise<void> {
     const given = givenAt ? { password_given_at: givenAt } : {};
     await this.db('account')
       .where({ id })
-      .update({ password: hash, must_change: mustChange, ...given });
+      .update({ password: hash, must_change: false, ...given });
     await this.db('calendar_feed').where({ account_id: id }).del();
   }
 
@@ -225,10 +221,10 @@ export class PeopleStore {
   }
 
   /** A code by which an account gets a new password once, until then. */
-  async setReset(id: string, code: string | null, until: Date | null): Promise<void> {
+  async setReset(id: string, code: string, until: Date): Promise<void> {
     await this.db('account')
       .where({ id })
-      .update({ reset_hash: code ? hashOf(code) : null, reset_until: until });
+      .update({ reset_hash: hashOf(code), reset_until: until });
   }
 
   /** Takes the code of a name, and no second time. */

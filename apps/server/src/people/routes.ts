@@ -15,9 +15,9 @@ import express, { Router, type Request, type RequestHandler } from 'express';
 import { v7 as newId } from 'uuid';
 import { accountOf, giveToken, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
-import { touchedAccounts } from '../audit/watched.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
+import { noteAccount } from './note-accounts.js';
 import { mustBeGood } from './common-passwords.js';
 import { hashPassword, type PasswordCost } from './passwords.js';
 import { actorOf, PeopleStore, type Account, type SignInFrom } from './people-store.js';
@@ -76,11 +76,10 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
         : null;
       if (!account)
         throw new ContractError([{ field: 'code', says: 'this is not the code, or it was used or is too old' }]);
-      await inside.setPassword(account.id, hash, { givenAt: now(), mustChange: false });
+      await inside.setPassword(account.id, hash, now());
       await inside.closeAll(account.id);
-      const records = await touchedAccounts(trx, account.companyId, [account.id]);
       const deed = 'new password by a one-time code';
-      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed, records });
+      await noteAccount(trx, account.companyId, account.id, { at: now(), by: actorOf(account), deed });
     });
     res.json({});
   });
@@ -106,13 +105,8 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       };
       await inside.nameCompany(companyId, asked.company);
       await inside.insert(companyId, person, hash, false);
-      await appendTrail(trx, companyId, {
-        at: now(),
-        by: actorOf(person),
-        deed: 'first administrator',
-        records: await touchedAccounts(trx, companyId, [person.id]),
-        says: asked.name,
-      });
+      const what = { at: now(), by: actorOf(person), deed: 'first administrator', says: asked.name };
+      await noteAccount(trx, companyId, person.id, what);
       return inside.byId(companyId, person.id);
     });
     if (!account) throw new NotFoundError('No such account.');
@@ -149,11 +143,10 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
     const hash = await hashPassword(asked.password, cost);
     await people.db.transaction(async (trx) => {
       const inside = new PeopleStore(trx);
-      await inside.setPassword(account.id, hash, { givenAt: null, mustChange: false });
+      await inside.setPassword(account.id, hash, null);
       await inside.closeAll(account.id, tokenOf(req));
-      const records = await touchedAccounts(trx, account.companyId, [account.id]);
-      const deed = 'change own password';
-      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed, records });
+      const what = { at: now(), by: actorOf(account), deed: 'change own password' };
+      await noteAccount(trx, account.companyId, account.id, what);
     });
     res.json(meOf({ ...account, mustChange: false }));
   });

@@ -2,9 +2,8 @@ import { countersignSchema, parse, secondFactorSchema } from '@hephaist/contract
 import { Router, type Request } from 'express';
 import type { Knex } from 'knex';
 import { accountOf } from '../access/guard.js';
-import { appendTrail } from '../audit/trail.js';
-import { touchedAccounts } from '../audit/watched.js';
 import { RefusedError } from '../http/errors.js';
+import { noteAccount } from './note-accounts.js';
 import { actorOf, type PeopleStore } from './people-store.js';
 import { small } from './routes.js';
 import { beginSecond, confirmSecond, endSecond } from './second-factor.js';
@@ -24,8 +23,7 @@ export function secondFactorRoutes(people: PeopleStore, now: () => Date): Router
     const account = accountOf(req);
     return people.db.transaction(async (trx) => {
       const done = await work(trx);
-      const records = await touchedAccounts(trx, account.companyId, [account.id]);
-      await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed, records });
+      await noteAccount(trx, account.companyId, account.id, { at: now(), by: actorOf(account), deed });
       return done;
     });
   };

@@ -1,7 +1,6 @@
 import { ContractError, type PICTURE_TYPES } from '@hephaist/contracts';
 import sharp from 'sharp';
-import { mustFit } from '../db/quota.js';
-import { NotFoundError, RefusedError } from '../http/errors.js';
+import { RefusedError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
 
 /** Most pixels a picture may unfold to, whatever its file is like. */
@@ -50,21 +49,19 @@ export interface TakenPicture extends PictureFacts {
   readonly bytes: Buffer;
 }
 
-/** A photograph as it was taken. @throws NotFoundError */
-export async function pictureOf(
+/** A photograph as it was taken; null where it is not on file. */
+export async function findPicture(
   { db, companyId }: Pick<RecordStore, 'db' | 'companyId'>,
   id: string,
-): Promise<{ readonly type: PictureType; readonly bytes: Buffer }> {
+): Promise<{ readonly type: PictureType; readonly bytes: Buffer } | null> {
   const row = (await db('picture').where({ company_id: companyId, id }).first('type', 'bytes')) as
     { type: PictureType; bytes: Buffer } | undefined;
-  if (!row) throw new NotFoundError('No such picture here.');
-  return row;
+  return row ?? null;
 }
 
 /** Files a photograph; true where it is new. @throws RefusedError when another one has its id */
 export async function keepPicture(store: RecordStore, picture: TakenPicture): Promise<boolean> {
   const { db, companyId } = store;
-  await mustFit(store, picture.bytes.length);
   const fresh = (await db('picture')
     .insert({ company_id: companyId, ...picture })
     .onConflict(['company_id', 'id'])

@@ -1,17 +1,26 @@
 import { idSchema, MOST_PICTURE_BYTES, parse } from '@hephaist/contracts';
-import express, { Router, type Response } from 'express';
+import express, { Router, type Request, type Response } from 'express';
 import { logRead } from '../access/access-log.js';
 import { storeOf } from '../access/guard.js';
+import { mustFit } from '../db/quota.js';
+import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { hashOf } from '../records/hash.js';
 import { bare } from './bare.js';
-import { keepPicture, pictureFacts, pictureOf, type PictureType } from './picture.js';
+import { findPicture, keepPicture, pictureFacts, type PictureType } from './picture.js';
 
 /** It shows as a picture and as nothing else. */
 function show(res: Response, type: PictureType, bytes: Buffer): void {
   res.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
   res.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
   res.type(type).send(bytes);
+}
+
+/** The photograph in the path. @throws NotFoundError */
+async function pictureOf(req: Request) {
+  const picture = await findPicture(storeOf(req), idParam(req));
+  if (!picture) throw new NotFoundError('No such picture here.');
+  return picture;
 }
 
 /** Taking photographs in, and giving them out without what the camera wrote into them; the original to who may see it. */
@@ -25,18 +34,18 @@ export function pictureRoutes(): Router {
     const hash = hashOf(bytes);
     await storeOf(req).inTransaction(async (trx) => {
       if (!(await keepPicture(trx, { id, hash, bytes, ...facts }))) return;
+      await mustFit(trx, 0);
       await trx.note('take picture', `${id} ${hash}`);
     });
     res.status(201).json({ id, hash, ...facts });
   });
   router.get('/pictures/:id', async (req, res) => {
-    const { type, bytes } = await pictureOf(storeOf(req), idParam(req));
+    const { type, bytes } = await pictureOf(req);
     show(res, type, bare(type, bytes));
   });
   router.get('/pictures/:id/original', async (req, res) => {
-    const id = idParam(req);
-    const { type, bytes } = await pictureOf(storeOf(req), id);
-    await logRead(storeOf(req).db, req, `original of photograph ${id}`);
+    const { type, bytes } = await pictureOf(req);
+    await logRead(storeOf(req).db, req, `original of photograph ${idParam(req)}`);
     show(res, type, bytes);
   });
   return router;

@@ -104,39 +104,31 @@ export class RecordStore {
     return (await trailHead(this.db, this.companyId)).seq;
   }
 
-  private jointRows(jobId: string, after: { sort: number; id: string } | null, limit: number): Knex.QueryBuilder {
-    const query = this.table('joint').where({ job_id: jobId });
-    if (after) void query.whereRaw('(sort, id) > (?, ?::uuid)', [after.sort, after.id]);
-    return query.orderBy([{ column: 'sort' }, { column: 'id' }]).limit(limit);
-  }
-
-  /** The same joints as JSON, as the database has it: nothing is read only to be written again. */
+  /**
+   * Joints of a job in schedule order, after (sort, id), as JSON that the database writes: nothing is read only to be
+   * written again.
+   */
   async jointsAsText(
     jobId: string,
     after: { sort: number; id: string } | null,
     limit: number,
   ): Promise<{ readonly texts: string[]; readonly last: { sort: number; id: string } | null }> {
-    const rows = (await this.jointRows(jobId, after, limit).select(
-      'id',
-      'sort',
-      'version',
-      this.db.raw('data::text as text'),
-    )) as { id: string; sort: number; version: number; text: string }[];
+    const query = this.table('joint').where({ job_id: jobId });
+    if (after) void query.whereRaw('(sort, id) > (?, ?::uuid)', [after.sort, after.id]);
+    const rows = (await query
+      .orderBy([{ column: 'sort' }, { column: 'id' }])
+      .limit(limit)
+      .select('id', 'sort', 'version', this.db.raw('data::text as text'))) as {
+      id: string;
+      sort: number;
+      version: number;
+      text: string;
+    }[];
     const last = rows.length === limit ? rows.at(-1) : undefined;
     return {
       texts: rows.map((r) => `${r.text.slice(0, -1)}, "version": ${r.version}}`),
       last: last ? { sort: last.sort, id: last.id } : null,
     };
-  }
-
-  /** Joints of a job in schedule order, after (sort, id). */
-  async jointsAfter(
-    jobId: string,
-    after: { sort: number; id: string } | null,
-    limit: number,
-  ): Promise<Stored<RecordKinds['joint']>[]> {
-    const rows = (await this.jointRows(jobId, after, limit).select('id', 'version', 'data')) as Row[];
-    return rows.map((r) => this.read<'joint'>(r));
   }
 
   /** Inserts a record at version 1; false where the id is already there. */
