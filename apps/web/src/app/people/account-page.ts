@@ -3,11 +3,10 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
 import { MatTableModule } from '@angular/material/table';
 import { newPasswordSchema, problemsOf, type OwnSignIn } from '@hephaist/contracts';
-import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
-import { ApiProblem, call, post } from '../data/api';
+import { call, post } from '../data/api';
+import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
-import { problemAt } from '../forms/problems';
 import { qrPath } from '../prove/qr';
 import { Header } from '../shell/header';
 
@@ -32,17 +31,17 @@ export class AccountPage {
   /** Recovery codes, shown once. */
   protected readonly codes = signal<readonly string[]>([]);
   protected readonly signIns = signal<readonly OwnSignIn[]>([]);
-  protected readonly failure = signal<string | null>(null);
-  protected readonly busy = signal(false);
+  private readonly asked = new Attempt();
+  protected readonly failure = this.asked.failure;
+  protected readonly busy = this.asked.busy;
   protected readonly columns = ['seen', 'place', 'agent', 'end'];
-  private readonly told = signal<readonly FieldProblem[]>([]);
 
   constructor() {
     void this.attempt(async () => this.signIns.set(await call<OwnSignIn[]>('sign-ins')));
   }
 
   protected problem(field: string): string | null {
-    return problemAt(this.told(), field);
+    return this.asked.problem(field);
   }
 
   protected begin(event: Event): Promise<void> {
@@ -80,7 +79,7 @@ export class AccountPage {
     this.changed.set(false);
     return this.attempt(async () => {
       const problems = problemsOf(newPasswordSchema, given);
-      if (problems.length) return this.told.set(problems.map((p) => ({ ...p, field: `new.${p.field}` })));
+      if (problems.length) return this.asked.told.set(problems.map((p) => ({ ...p, field: `new.${p.field}` })));
       await this.account.changePassword(given);
       this.old.set('');
       this.fresh.set('');
@@ -96,18 +95,8 @@ export class AccountPage {
   protected at = (iso: string): string => `${iso.slice(0, 16).replace('T', ' ')} UTC`;
 
   /** @param at before the fields of the form that was sent */
-  private async attempt(work: () => Promise<void>, at = ''): Promise<void> {
-    this.told.set([]);
-    this.failure.set(null);
-    this.busy.set(true);
-    try {
-      await work();
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields)
-        this.told.set(e.problem.fields.map((p) => ({ ...p, field: `${at}${p.field}` })));
-      else this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+  private attempt(work: () => Promise<void>, at = ''): Promise<void> {
+    this.asked.told.set([]);
+    return this.asked.run(work, at);
   }
 }

@@ -12,15 +12,14 @@ import {
   type Person,
   type Role,
 } from '@hephaist/contracts';
-import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
-import { ApiProblem, call, post, put } from '../data/api';
+import { call, post, put } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { me } from '../data/who';
+import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
-import { problemAt } from '../forms/problems';
 import { Header } from '../shell/header';
 
 const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '', password: '', disabled: false };
@@ -36,18 +35,19 @@ const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '',
 export class PeoplePage {
   private readonly crew = inject(CrewStore);
   protected readonly people = signal<readonly Person[] | null>(null);
-  protected readonly failure = signal<string | null>(null);
+  private readonly asked = new Attempt();
+  protected readonly failure = this.asked.failure;
   /** Whose account is open; null for a new one. */
   protected readonly open = signal<Person | null>(null);
   protected readonly draft = signal(blank);
-  protected readonly busy = signal(false);
+  protected readonly busy = this.asked.busy;
   /** The company asks for a second factor of who signs or administers. */
   protected readonly required = signal(false);
   /** A one-time code that was just given. */
   protected readonly code = signal<string | null>(null);
   protected readonly mayChange = inject(AccountStore).may('people');
   protected readonly self = me()?.id;
-  private readonly told = signal<readonly FieldProblem[]>([]);
+  private readonly told = this.asked.told;
   private newPersonId = newId();
   protected readonly roles = ROLES;
   protected readonly roleSays = ROLE_SAYS;
@@ -61,7 +61,7 @@ export class PeoplePage {
   }
 
   private load(): Promise<void> {
-    return this.attempt(async () => this.take(await call<PeopleAnswer>('people')));
+    return this.asked.run(async () => this.take(await call<PeopleAnswer>('people')));
   }
 
   private take({ people, secondFactorRequired }: PeopleAnswer): void {
@@ -71,35 +71,22 @@ export class PeoplePage {
     if (open) this.open.set(people.find((p) => p.id === open.id) ?? null);
   }
 
-  private async attempt(work: () => Promise<void>): Promise<void> {
-    this.failure.set(null);
-    this.busy.set(true);
-    try {
-      await work();
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
-  }
-
   /** Roles that somebody asked for, given by a second. */
   protected giveToo(p: Person): Promise<void> {
-    return this.attempt(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/roles/give`, {})));
+    return this.asked.run(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/roles/give`, {})));
   }
 
   protected require(required: boolean): Promise<void> {
-    return this.attempt(async () => this.take(await post<PeopleAnswer>('company/second-factor', { required })));
+    return this.asked.run(async () => this.take(await post<PeopleAnswer>('company/second-factor', { required })));
   }
 
   protected secondOff(p: Person): Promise<void> {
-    return this.attempt(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/second-factor/off`, {})));
+    return this.asked.run(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/second-factor/off`, {})));
   }
 
   /** A code that gives a new password once: told to its owner, in person or by telephone. */
   protected giveCode(p: Person): Promise<void> {
-    return this.attempt(async () =>
+    return this.asked.run(async () =>
       this.code.set((await post<{ code: string }>(`people/${p.id}/reset-code`, {})).code),
     );
   }
@@ -136,7 +123,7 @@ export class PeoplePage {
   }
 
   protected problem(field: string): string | null {
-    return problemAt(this.told(), field);
+    return this.asked.problem(field);
   }
 
   protected async save(event: Event): Promise<void> {
@@ -148,7 +135,7 @@ export class PeoplePage {
     const fresh = { ...common, id: this.newPersonId, name: d.name.trim().toLowerCase(), password: d.password };
     this.told.set(open ? problemsOf(changePersonSchema, change) : problemsOf(newPersonSchema, fresh));
     if (this.told().length) return;
-    await this.attempt(async () => {
+    await this.asked.run(async () => {
       this.take(await (open ? put<PeopleAnswer>(`people/${open.id}`, change) : post<PeopleAnswer>('people', fresh)));
       if (!open) this.newPersonId = newId();
       this.show(this.open());

@@ -5,6 +5,7 @@ import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
 import type { AccessEntry, TrailEntry, TrailVerdict } from '@hephaist/contracts';
 import { call, post } from '../data/api';
+import { Attempt } from '../forms/attempt';
 import { Header } from '../shell/header';
 
 /** How many records of an entry are named before "and so many more". */
@@ -27,9 +28,10 @@ export class TrailPage {
   protected readonly access = signal<readonly AccessEntry[]>([]);
   protected readonly moreAccess = signal(true);
   protected readonly verdict = signal<TrailVerdict | null>(null);
-  protected readonly busy = signal(false);
+  private readonly asked = new Attempt();
+  protected readonly busy = this.asked.busy;
   protected readonly accessColumns = ['at', 'who', 'what', 'place'];
-  protected readonly failure = signal<string | null>(null);
+  protected readonly failure = this.asked.failure;
 
   constructor() {
     void this.load();
@@ -37,7 +39,7 @@ export class TrailPage {
 
   protected async load(): Promise<void> {
     const last = this.entries().at(-1)?.seq;
-    await this.attempt(async () => {
+    await this.asked.run(async () => {
       const next = await call<TrailEntry[]>(`trail${last ? `?before=${last}` : ''}`);
       this.entries.update((e) => [...e, ...next]);
       this.more.set(next.length > 0 && next.at(-1)?.seq !== 1);
@@ -52,7 +54,7 @@ export class TrailPage {
 
   protected async loadAccess(): Promise<void> {
     const last = this.access().at(-1)?.id;
-    await this.attempt(async () => {
+    await this.asked.run(async () => {
       const next = await call<AccessEntry[]>(`access-log${last ? `?before=${last}` : ''}`);
       this.access.update((e) => [...e, ...next]);
       this.moreAccess.set(next.length === ACCESS_PAGE);
@@ -61,19 +63,7 @@ export class TrailPage {
 
   protected async check(): Promise<void> {
     this.verdict.set(null);
-    await this.attempt(async () => this.verdict.set(await post<TrailVerdict>('trail/check', {})));
-  }
-
-  private async attempt(work: () => Promise<void>): Promise<void> {
-    this.busy.set(true);
-    this.failure.set(null);
-    try {
-      await work();
-    } catch (e) {
-      this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+    await this.asked.run(async () => this.verdict.set(await post<TrailVerdict>('trail/check', {})));
   }
 
   protected records({ body }: TrailEntry): string {

@@ -1,0 +1,28 @@
+import { describe, expect, it } from 'vitest';
+import { ApiProblem } from '../data/api';
+import { Attempt } from './attempt';
+
+describe('something asked of the server', () => {
+  const refused = (fields?: readonly { field: string; says: string }[]) => () =>
+    Promise.reject(new ApiProblem({ title: 'No', status: 422, detail: 'in words', ...(fields ? { fields } : {}) }));
+
+  it('is busy while it is under way, and then not', async () => {
+    const attempt = new Attempt();
+    const seen: boolean[] = [];
+    await attempt.run(() => Promise.resolve(void seen.push(attempt.busy())));
+    await attempt.run(refused());
+    expect([...seen, attempt.busy()]).toEqual([true, false]);
+  });
+
+  it('says what was refused at its field, or in words', async () => {
+    const attempt = new Attempt();
+    await attempt.run(refused([{ field: 'code', says: 'not this one' }]));
+    expect([attempt.problem('code'), attempt.problem('name'), attempt.failure()]).toEqual(['not this one', null, null]);
+    await attempt.run(refused([{ field: 'old', says: 'no' }]), 'new.');
+    expect(attempt.problem('new.old')).toBe('no');
+    await attempt.run(refused());
+    expect(attempt.failure()).toBe('in words');
+    await attempt.run(() => Promise.resolve());
+    expect(attempt.failure()).toBeNull();
+  });
+});
