@@ -1,7 +1,7 @@
 import { SHIPPED, type Catalogue } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema } from './ids.js';
-import { KINDS, type AnyFlagSchema, type Kind, type RecordKinds, SCHEMAS } from './kinds.js';
+import { KINDS, kindRow, type AnyFlagSchema, type Kind, type RecordKinds } from './kinds.js';
 import { parse } from './parse.js';
 import type { Stored } from './records.js';
 import { whole } from './whole.js';
@@ -67,7 +67,7 @@ export function parseCommand(value: unknown, tables: Catalogue = SHIPPED): PutCo
   const records = outer.records.map((r, i) => ({
     seen: r.seen,
     data: parse(
-      SCHEMAS[outer.kind] as AnyFlagSchema<RecordKinds[Kind]>,
+      kindRow(outer.kind).schema as AnyFlagSchema<RecordKinds[Kind]>,
       r.data,
       outer.records.length > 1 ? `records.${i}.` : '',
       tables,

@@ -23,6 +23,7 @@ export * from './procedure.js';
 export { procedureVariablesSchema } from './procedure-variables.js';
 export * from './strip-marks.js';
 export * from './people.js';
+export * from './roles.js';
 export * from './signature.js';
 export * from './told.js';
 export * from './trail.js';

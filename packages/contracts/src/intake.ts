@@ -2,35 +2,20 @@ import type { FieldProblem } from '@hephaist/core';
 import { contentHash } from './content.js';
 import type { JobFile } from './exchange.js';
 import type { Brought } from './intake-record.js';
-import { EVIDENCE, type Kind, type RecordKinds } from './kinds.js';
-import { mayDo, type Role } from './people.js';
+import { FILED, kindRow, type Kind, type RecordKinds } from './kinds.js';
+import { mayDo } from './people.js';
+import type { Role } from './roles.js';
 import type { Confirmation } from './confirmation.js';
 import type { Coupon } from './records.js';
 import { neededMeaning } from './signing.js';
 import type { Signature } from './signature.js';
 
-/** Where the records of each kind stand in a job's file. */
-const PLACES = {
-  job: 'job',
-  line: 'lines',
-  joint: 'joints',
-  log: 'logs',
-  procedure: 'procedures',
-  brazer: 'brazers',
-  coupon: 'coupons',
-  confirmation: 'confirmations',
-  pqr: 'pqrs',
-  pressure_test: 'pressureTests',
-  own_row: 'ownRows',
-  purge_session: 'sessions',
-  purge_mark: 'marks',
-  signature: 'signatures',
-} as const satisfies Partial<Record<Kind, keyof JobFile>>;
-type FiledKind = keyof typeof PLACES;
-const FILED = Object.keys(PLACES) as FiledKind[];
-
-const rowsOf = (file: JobFile, kind: FiledKind): readonly RecordKinds[Kind][] =>
-  kind === 'job' ? [file.job] : (file[PLACES[kind]] as readonly RecordKinds[Kind][]);
+/** Records of a kind as a job's file holds them. */
+export function filedRows<K extends Kind>(file: JobFile, kind: K): readonly RecordKinds[K][] {
+  const place = kindRow(kind).filed?.place;
+  const rows = place ? file[place as keyof JobFile] : [];
+  return (Array.isArray(rows) ? rows : [rows]) as unknown as readonly RecordKinds[K][];
+}
 
 /** Names shown of one kind. */
 const MOST_NAMES = 40;
@@ -38,29 +23,20 @@ const MOST_NAMES = 40;
 /** What a job's file brings, kind by kind; kinds it holds nothing of are left out. */
 export function broughtBy(file: JobFile): Brought[] {
   const people = new Map(file.brazers.map((b) => [b.id, b.name]));
-  const nameOf: { readonly [K in FiledKind]?: (r: RecordKinds[K]) => string } = {
-    procedure: (p) => `${p.name} rev ${p.revision}${p.signedOn === null ? ', draft' : ''}`,
-    brazer: (b) => `${b.name}, mark ${b.mark}`,
-    coupon: (c) => c.number,
-    confirmation: (c) => c.on,
-    pqr: (p) => `${p.number} for ${p.procedureName}`,
-    own_row: (r) => `${r.table} ${r.key}`,
-    line: (l) => l.name,
-  };
   /** What speaks of a brazer stands by the brazer: "Orla Fennimore: C-001, C-002". */
-  const namesOf = (kind: FiledKind, rows: readonly RecordKinds[Kind][], name: (r: unknown) => string): string[] => {
-    if (kind !== 'coupon' && kind !== 'confirmation') return rows.map(name);
+  const namesOf = (kind: Kind, rows: readonly RecordKinds[Kind][], name: (r: never) => string): string[] => {
+    if (kind !== 'coupon' && kind !== 'confirmation') return rows.map((r) => name(r as never));
     const of = new Map<string, string[]>();
     for (const r of rows as readonly (Coupon | Confirmation)[]) {
       const who = people.get(r.brazerId) ?? 'somebody';
-      of.set(who, [...(of.get(who) ?? []), name(r)]);
+      of.set(who, [...(of.get(who) ?? []), name(r as never)]);
     }
     return [...of].map(([who, own]) => `${who}: ${own.join(', ')}`);
   };
   const signed = new Set(file.signatures.map((s) => `${s.recordId} ${s.meaning}`));
   return FILED.flatMap((kind) => {
-    const rows = rowsOf(file, kind);
-    const name = nameOf[kind] as ((r: unknown) => string) | undefined;
+    const rows = filedRows(file, kind);
+    const { named } = kindRow(kind);
     const unsigned = rows.filter((r) => {
       const meaning = neededMeaning(kind, r);
       return meaning !== null && !signed.has(`${r.id} ${meaning}`);
@@ -71,7 +47,7 @@ export function broughtBy(file: JobFile): Brought[] {
             kind,
             count: rows.length,
             unsigned: unsigned.length,
-            names: name ? namesOf(kind, rows, name).slice(0, MOST_NAMES) : [],
+            names: named ? namesOf(kind, rows, named).slice(0, MOST_NAMES) : [],
           },
         ]
       : [];
@@ -84,8 +60,8 @@ export function broughtBy(file: JobFile): Brought[] {
  */
 export const mustBeCountersigned = (file: JobFile, roles: readonly Role[]): boolean =>
   FILED.some((kind) =>
-    rowsOf(file, kind).some(
-      (r) => EVIDENCE.includes(kind) || !mayDo(roles, `write:${kind}`) || neededMeaning(kind, r) !== null,
+    filedRows(file, kind).some(
+      (r) => kindRow(kind).evidence || !mayDo(roles, `write:${kind}`) || neededMeaning(kind, r) !== null,
     ),
   );
 
@@ -96,10 +72,10 @@ export const mustBeCountersigned = (file: JobFile, roles: readonly Role[]): bool
  */
 export function misfitSignatures(file: JobFile, raw: unknown): FieldProblem[] {
   const asked = new Set(file.signatures.map((s) => s.recordId));
-  const hashes = new Map<string, readonly [kind: FiledKind, hashes: readonly string[], needed: string | null]>();
+  const hashes = new Map<string, readonly [kind: Kind, hashes: readonly string[], needed: string | null]>();
   for (const kind of FILED) {
-    const before = (raw as Partial<Record<string, unknown>>)[PLACES[kind]];
-    rowsOf(file, kind).forEach((r, i) => {
+    const before = (raw as Partial<Record<string, unknown>>)[kindRow(kind).filed?.place ?? ''];
+    filedRows(file, kind).forEach((r, i) => {
       if (!asked.has(r.id)) return;
       const own: unknown = Array.isArray(before) ? before[i] : undefined;
       hashes.set(r.id, [kind, [contentHash(r), contentHash(own)], neededMeaning(kind, r)]);
@@ -110,7 +86,7 @@ export function misfitSignatures(file: JobFile, raw: unknown): FieldProblem[] {
   return file.signatures.flatMap((s, i) => {
     const [kind, , needed] = hashes.get(s.recordId) ?? ['signature', [], null];
     if (kind !== s.kind) return [{ field: `signatures.${i}.kind`, says: `what it signs is a ${kind}` }];
-    const binds = EVIDENCE.includes(kind) || needed === s.meaning;
+    const binds = kindRow(kind).evidence || needed === s.meaning;
     return binds && !fitting.has(`${s.recordId} ${s.meaning}`)
       ? [{ field: `signatures.${i}.contentHash`, says: 'the record is not as it was signed' }]
       : [];

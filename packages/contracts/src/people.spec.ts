@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { EVIDENCE, KINDS } from './kinds.js';
+import { KINDS, kindRow } from './kinds.js';
 import { problemsOf } from './parse.js';
 import {
   ALL_DEEDS,
@@ -9,11 +9,10 @@ import {
   newPasswordSchema,
   newPersonSchema,
   PASSWORD_LENGTH,
-  ROLES,
   signInSchema,
   whoMay,
-  type Role,
 } from './people.js';
+import { ROLES, type Role } from './roles.js';
 
 const may = (role: Role): string[] => ALL_DEEDS.filter((d) => mayDo([role], d));
 
@@ -26,7 +25,7 @@ describe('what each role may do', () => {
     expect(whoMay('write:hand_over')).toEqual([]);
   });
   it('what proves something is written at the bench or by quality, never by an administrator or auditor alone', () => {
-    for (const kind of EVIDENCE) {
+    for (const kind of KINDS.filter((k) => kindRow(k).evidence)) {
       expect(mayDo(['administrator'], `write:${kind}`)).toBe(false);
       expect(mayDo(['auditor'], `write:${kind}`)).toBe(false);
     }

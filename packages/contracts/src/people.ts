@@ -1,20 +1,9 @@
 import * as yup from 'yup';
 import { idSchema, line } from './ids.js';
 import { strict } from './strict.js';
-import { KINDS, type Kind } from './kinds.js';
+import { KINDS, rowOfKind, type Kind } from './kinds.js';
+import { BENCH, OFFICE, ROLES, type Role } from './roles.js';
 import type { Meaning } from './signature.js';
-
-/** What a person does in the company; one person may have several roles. */
-export const ROLES = ['fitter', 'lead', 'quality', 'administrator', 'auditor'] as const;
-export type Role = (typeof ROLES)[number];
-
-export const ROLE_SAYS: Readonly<Record<Role, string>> = {
-  fitter: 'measures joints, runs the purge, logs what was brazed',
-  lead: 'plans jobs, lines and joints, assigns brazers',
-  quality: 'signs procedures, judges coupons, hands the job over',
-  administrator: 'lets people in, keeps the company’s tables, backs up',
-  auditor: 'reads everything, changes nothing',
-};
 
 /** What can be done besides writing a kind of record. */
 export const DEEDS = [
@@ -32,29 +21,6 @@ export const DEEDS = [
   'give-roles',
 ] as const;
 export type Deed = (typeof DEEDS)[number] | `write:${Kind}`;
-
-const BENCH: readonly Role[] = ['fitter', 'lead', 'quality'];
-const OFFICE: readonly Role[] = ['lead', 'quality', 'administrator'];
-
-const WRITERS: Readonly<Record<Kind, readonly Role[]>> = {
-  job: OFFICE,
-  line: OFFICE,
-  joint: ['fitter', 'lead', 'quality', 'administrator'],
-  log: BENCH,
-  purge_session: BENCH,
-  purge_mark: BENCH,
-  procedure: ['quality'],
-  coupon: ['quality'],
-  brazer: ['lead', 'quality'],
-  own_row: OFFICE,
-  weighing: OFFICE,
-  signature: [],
-  confirmation: ['lead', 'quality'],
-  pqr: ['quality'],
-  pressure_test: BENCH,
-  hand_over: [],
-  intake: [],
-};
 
 /** Who may give a signature of a meaning, beside writing the record; hand-overs and files have ways of their own. */
 const SIGNERS: Readonly<Record<Meaning, readonly Role[]>> = {
@@ -96,7 +62,7 @@ export const SECOND_FACTOR_ROLES: readonly Role[] = ['lead', 'quality', 'adminis
 /** Roles that may do something. The one table that routes and buttons both ask. */
 export const whoMay = (deed: Deed): readonly Role[] =>
   deed.startsWith('write:')
-    ? (WRITERS[deed.slice('write:'.length) as Kind] ?? [])
+    ? (rowOfKind(deed.slice('write:'.length))?.writers ?? [])
     : DOERS[deed as (typeof DEEDS)[number]];
 
 export const mayDo = (roles: readonly Role[], deed: Deed): boolean => whoMay(deed).some((r) => roles.includes(r));

@@ -1,4 +1,4 @@
-import { contentHash, KINDS, type Kind } from '@hephaist/contracts';
+import { kindRow, contentHash, KINDS, type Kind } from '@hephaist/contracts';
 import * as fc from 'fast-check';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
@@ -6,7 +6,6 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
 import { buildPackage } from '../package/build.js';
-import { columns } from '../records/store.js';
 import { verifyTrail } from './verify.js';
 
 /** Changes made by who owns the database, past every trigger: each is found when the trail is checked. */
@@ -120,10 +119,7 @@ const OTHER: Readonly<Record<string, unknown>> = {
   started_at: new Date('2020-01-01'),
 };
 const COLUMNS = HELD.flatMap((kind) =>
-  [...Object.keys((columns[kind] as (d: never) => object)({} as never)), 'version'].map((c): [Kind, string] => [
-    kind,
-    c,
-  ]),
+  [...Object.keys(kindRow(kind).columns), 'version'].map((c): [Kind, string] => [kind, c]),
 );
 
 describe('changed behind its back', () => {

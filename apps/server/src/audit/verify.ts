@@ -1,4 +1,5 @@
 import {
+  columnsOf,
   contentHash,
   KINDS,
   type Kind,
@@ -8,7 +9,6 @@ import {
 } from '@hephaist/contracts';
 import { EMPTY_CHAIN, followChain, type ChainEntry, type ChainHead } from '@hephaist/core';
 import type { Knex } from 'knex';
-import { columns } from '../records/store.js';
 import { trailHead } from './trail.js';
 import { againstAnchors, type TakenBack } from './against-anchors.js';
 import type { Anchor } from './anchor.js';
@@ -85,11 +85,10 @@ async function compareRecords(
   problems: string[],
 ): Promise<number> {
   let count = 0;
-  const drawn = columns[kind] as (data: unknown) => Record<string, unknown>;
   for await (const r of rowsOf<RecordRow>(db, kind, companyId, ['*'], AT_ONCE)) {
     count += 1;
     compare([kind, r.id, r.version, contentHash(r.data)], last, problems);
-    for (const [column, value] of Object.entries(drawn(r.data)))
+    for (const [column, value] of Object.entries(columnsOf(kind, r.data)))
       if (!isSame(r[column], value) && problems.length < MOST_PROBLEMS)
         problems.push(`${kind} ${r.id}: its column ${column} is not as the record says`);
   }

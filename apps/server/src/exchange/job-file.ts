@@ -3,12 +3,15 @@ import {
   contentHash,
   EXCHANGE_FORMAT,
   EXCHANGE_VERSION,
+  FILED,
+  filedRows,
+  kindRow,
   writeJobFile,
   type FiledTraceRow,
   type Intake,
   type JobFile,
-  type Kind,
-  type RecordKinds,
+  type OwnRowRecord,
+  type PurgeSession,
   type TraceRow,
 } from '@hephaist/contracts';
 import { mustFit } from '../db/quota.js';
@@ -30,61 +33,34 @@ const filed = ({ atMs, ...row }: TraceRow): Omit<FiledTraceRow, 'sessionId'> => 
 export async function exportJob(store: RecordStore, jobId: string): Promise<string> {
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
-  const own = { job_id: jobId };
   // One after the other: within a transaction there is one connection.
-  const lines = await store.list('line', own);
-  const joints = await store.list('joint', own);
-  const logs = await store.list('log', own);
-  const procedures = await store.list('procedure');
-  const brazers = await store.list('brazer');
-  const coupons = await store.list('coupon');
-  const confirmations = await store.list('confirmation');
-  const pqrs = await store.list('pqr');
-  const pressureTests = await store.list('pressure_test', own);
-  const ownRows = await store.list('own_row');
-  const sessions = await store.list('purge_session', own);
-  const marks = await store.list('purge_mark', own);
+  const places: Partial<Record<string, unknown>> = {};
+  const known = new Set<string>();
+  for (const kind of FILED.filter((k) => k !== 'job' && k !== 'signature')) {
+    const { place, of } = kindRow(kind).filed ?? { place: '', of: 'company' };
+    const rows = await store.list(kind, of === 'job' ? { job_id: jobId } : {});
+    if (kindRow(kind).signed) for (const r of rows) known.add(r.id);
+    places[place] = rows.map(plain);
+  }
+  const signatures = (await store.list('signature')).filter((s) => known.has(s.recordId)).map(plain);
+  const sessions = places['sessions'] as readonly PurgeSession[];
   const traces = await Promise.all(
     sessions.map(async (s) => (await store.trace.rows(s.id)).map((r) => ({ sessionId: s.id, ...filed(r) }))),
   );
-  const known = new Set(
-    [procedures, brazers, coupons, logs, confirmations, pqrs, pressureTests].flatMap((rows) => rows.map((r) => r.id)),
-  );
-  const signatures = (await store.list('signature')).filter((s) => known.has(s.recordId));
   return writeJobFile({
+    ...(places as unknown as JobFile),
     format: EXCHANGE_FORMAT,
     version: EXCHANGE_VERSION,
     job: plain(job),
-    lines: lines.map(plain),
-    joints: joints.map(plain),
-    logs: logs.map(plain),
-    procedures: procedures.map(plain),
-    brazers: brazers.map(plain),
-    coupons: coupons.map(plain),
-    confirmations: confirmations.map(plain),
-    pqrs: pqrs.map(plain),
-    pressureTests: pressureTests.map(plain),
-    signatures: signatures.map(plain),
-    ownRows: ownRows.map(plain),
-    sessions: sessions.map(plain),
-    marks: marks.map(plain),
+    signatures,
     trace: traces.flat(),
   });
 }
 
 /** @throws ContractError at what is dated ahead */
 export function checkDates(file: JobFile): void {
-  const dated: readonly (readonly [Kind, string, readonly RecordKinds[Kind][]])[] = [
-    ['log', 'logs', file.logs],
-    ['purge_session', 'sessions', file.sessions],
-    ['purge_mark', 'marks', file.marks],
-    ['pressure_test', 'pressureTests', file.pressureTests],
-    ['coupon', 'coupons', file.coupons],
-    ['pqr', 'pqrs', file.pqrs],
-    ['confirmation', 'confirmations', file.confirmations],
-    ['procedure', 'procedures', file.procedures],
-  ];
-  for (const [kind, place, rows] of dated) rows.forEach((r, i) => checkNotAhead(kind, r, `${place}.${i}.`));
+  for (const kind of FILED)
+    filedRows(file, kind).forEach((r, i) => checkNotAhead(kind, r, `${kindRow(kind).filed?.place}.${i}.`));
 }
 
 const here = (what: string): RefusedError =>
@@ -120,26 +96,17 @@ export async function importJob(
     let kept = 0;
     for (const p of pictures) await keepPicture(trx, p);
     if (pictures.length) await mustFit(trx, 0);
-    const own = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
-      const fresh = new Set(await trx.insertMany(kind, records));
-      const known = records.find((r) => !fresh.has(r.id));
-      if (known) throw here(`${kind} ${known.id}`);
-    };
-    const shared = async <K extends Kind>(kind: K, records: readonly RecordKinds[K][]): Promise<void> => {
-      kept += records.length - (await trx.insertMany(kind, records)).length;
-    };
     const ours = new Set((await trx.list('own_row')).map((r) => `${r.table} ${r.key}`));
-    const newRows = file.ownRows.filter((r) => !ours.has(`${r.table} ${r.key}`));
-    kept += file.ownRows.length - newRows.length;
-    await shared('own_row', newRows);
-    await own('job', [file.job]);
-    await own('line', file.lines);
-    await shared('procedure', file.procedures);
-    await shared('brazer', file.brazers);
-    await own('joint', file.joints);
-    await own('pressure_test', file.pressureTests);
-    await own('purge_session', file.sessions);
-    await own('purge_mark', file.marks);
+    for (const kind of FILED.filter((k) => k !== 'signature')) {
+      // A row of the company's own over the same shipped one stays as it is here.
+      const rows = filedRows(file, kind).filter(
+        (r) => kind !== 'own_row' || !ours.has(`${(r as OwnRowRecord).table} ${(r as OwnRowRecord).key}`),
+      );
+      const fresh = new Set(await trx.insertMany(kind, rows));
+      const known = rows.find((r) => !fresh.has(r.id));
+      if (known && kindRow(kind).filed?.of === 'job') throw here(`${kind} ${known.id}`);
+      kept += filedRows(file, kind).length - fresh.size;
+    }
     for (const { id } of file.sessions) {
       await trx.trace.insert(
         id,
@@ -150,10 +117,6 @@ export async function importJob(
       const readings = await trx.trace.seal(id);
       if (readings) trx.touch(readings);
     }
-    await own('log', file.logs);
-    await shared('coupon', file.coupons);
-    await shared('confirmation', file.confirmations);
-    await shared('pqr', file.pqrs);
     const signatureIds = await trx.importSignatures(file.signatures);
     kept += file.signatures.length - signatureIds.length;
     const jobId = file.job.id;

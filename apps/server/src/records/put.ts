@@ -2,11 +2,10 @@ import {
   aheadProblems,
   ContractError,
   contentHash,
-  EVIDENCE,
   MEANINGS,
   neededMeaning,
   pressureTestProblems,
-  REMOVABLE,
+  kindRow,
   SIGNABLE,
   type Coupon,
   type JointLog,
@@ -38,7 +37,7 @@ async function putOne<K extends Kind>(
   seen: number,
   data: RecordKinds[K],
 ): Promise<Stored<RecordKinds[K]>> {
-  if (seen > 0 && EVIDENCE.includes(kind)) {
+  if (seen > 0 && kindRow(kind).evidence) {
     throw new RefusedError(`A ${kind} is evidence: it is written once and never changed. Write a new one.`);
   }
   const done = seen === 0 ? await store.insert(kind, data) : await store.replace(kind, data, seen);
@@ -53,7 +52,7 @@ async function putOne<K extends Kind>(
 
 /** Takes one record away; most kinds are on file for good. */
 async function removeOne(store: RecordStore, kind: Kind, id: string, seen: number): Promise<void> {
-  if (!REMOVABLE.includes(kind)) throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
+  if (!kindRow(kind).removable) throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
   if (await store.remove(kind, id, seen)) return;
   const current = await store.find(kind, id);
   if (current)

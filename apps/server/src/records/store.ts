@@ -1,4 +1,4 @@
-import { contentHash, type Kind, type RecordKinds, type Stored, type Touched } from '@hephaist/contracts';
+import { columnsOf, contentHash, type Kind, type RecordKinds, type Stored, type Touched } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import { appendTrail, ITSELF, trailHead, type Actor } from '../audit/trail.js';
 import { touchedCommand, type CommandRow } from '../audit/watched.js';
@@ -12,27 +12,6 @@ interface Row {
   version: number;
   data: unknown;
 }
-
-/** Columns kept beside the JSON, by kind: drawn from it, and nothing of their own. */
-export const columns: { [K in Kind]: (data: RecordKinds[K]) => Record<string, unknown> } = {
-  job: () => ({}),
-  line: (d) => ({ job_id: d.jobId }),
-  procedure: () => ({}),
-  brazer: (d) => ({ mark: d.mark }),
-  joint: (d) => ({ job_id: d.jobId, line_id: d.lineId, mark: d.mark, sort: d.sort }),
-  log: (d) => ({ job_id: d.jobId, joint_id: d.jointId, brazer_id: d.brazerId, brazed_at: d.brazedAt }),
-  coupon: (d) => ({ brazer_id: d.brazerId, number: d.number }),
-  own_row: (d) => ({ table_id: d.table, key: d.key }),
-  weighing: () => ({}),
-  purge_session: (d) => ({ job_id: d.jobId, line_id: d.lineId, instruments: d.instruments, started_at: d.startedAt }),
-  purge_mark: (d) => ({ job_id: d.jobId, session_id: d.sessionId, joint_id: d.jointId, kind: d.kind }),
-  signature: (d) => ({ record_id: d.recordId }),
-  confirmation: (d) => ({ brazer_id: d.brazerId }),
-  hand_over: (d) => ({ job_id: d.jobId }),
-  intake: (d) => ({ job_id: d.jobId }),
-  pressure_test: (d) => ({ job_id: d.jobId, line_id: d.lineId }),
-  pqr: (d) => ({ brazer_id: d.brazerId, number: d.number }),
-};
 
 /** Rows in one insert: the database takes 65 535 values in a statement. */
 const INSERT_AT_ONCE = 1000;
@@ -145,7 +124,7 @@ export class RecordStore {
         id: data.id,
         version: 1,
         data: JSON.stringify(data),
-        ...columns[kind](data),
+        ...columnsOf(kind, data),
       }));
       const done = (await this.db(kind).insert(rows).onConflict(['company_id', 'id']).ignore().returning('id')) as {
         id: string;
@@ -161,7 +140,7 @@ export class RecordStore {
   async replace<K extends Kind>(kind: K, data: RecordKinds[K], seen: number): Promise<boolean> {
     const done = await this.table(kind)
       .where({ id: data.id, version: seen })
-      .update({ version: seen + 1, data: JSON.stringify(data), ...columns[kind](data) });
+      .update({ version: seen + 1, data: JSON.stringify(data), ...columnsOf(kind, data) });
     if (done > 0) this.touched.push([kind, data.id, seen + 1, contentHash(data)]);
     return done > 0;
   }
