@@ -70,11 +70,6 @@ export default defineConfig(
   {
     files: ['apps/web/**/*.html'],
     extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility],
-    rules: {
-      '@angular-eslint/template/label-has-associated-control': 'off',
-      '@angular-eslint/template/click-events-have-key-events': 'off',
-      '@angular-eslint/template/interactive-supports-focus': 'off',
-    },
   },
   {
     files: ['**/*.spec.ts', 'e2e/**/*.ts', 'apps/server/test/**/*.ts'],

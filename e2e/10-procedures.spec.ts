@@ -1,11 +1,11 @@
 import { expect } from '@playwright/test';
-import { expectAxeClean, giveSignature, openDemo, test } from './helpers';
+import { addTest, expectAxeClean, giveSignature, openDemo, pick, test } from './helpers';
 
 test('a procedure’s next revision: drafted, the difference seen, signed; a record closes what lay outside', async ({
   page,
 }) => {
   await openDemo(page, 'keep');
-  await page.getByRole('link', { name: 'Procedures', exact: true }).click();
+  await page.getByRole('tab', { name: 'Procedures', exact: true }).click();
   await test.step('what lies outside, and which joints have no procedure', async () => {
     await page.getByRole('button', { name: 'BPS-2' }).first().click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('outside what its records support');
@@ -45,7 +45,7 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     await page.getByRole('button', { name: 'Add a record' }).click();
     await page.getByRole('button', { name: 'File the record' }).click();
     await expect(page.getByText('Say who brazed it')).toBeVisible();
-    await page.getByLabel('Brazer').selectOption({ label: 'Orla Fennimore (07)' });
+    await pick(page.getByLabel('Brazer'), 'Orla Fennimore (07)');
     await page.getByLabel('Witnessed by').fill('Wren Abara');
     await page.getByLabel('Metals, P-numbers').fill('107-102');
     await page.getByLabel('F-number').fill('102');
@@ -53,16 +53,16 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     await page.getByLabel('Wall (in)').fill('0.05');
     await page.getByLabel('Gap a side').fill('0.003');
     await page.getByLabel('Overlap').fill('0.3');
-    await page.getByLabel('Add a test').selectOption('tension');
+    await addTest(page, 'tension');
     await page.getByLabel('Force at breaking').fill('300');
     await page.getByLabel('Width').fill('0.25');
     await page.getByLabel('Thickness').fill('0.05');
-    await page.getByLabel('Broke in the').selectOption('joint');
+    await pick(page.getByLabel('Broke in the'), 'joint');
     await expect(page.getByText(/✕ fails: 300 lbf .* = 24000 psi/)).toBeVisible();
     await page.getByLabel('Force at breaking').fill('480');
     await expect(page.getByText(/✓ passes: 480 lbf .* = 38400 psi/)).toBeVisible();
     await expect(page.getByText('Until it also has section or peel it supports nothing')).toBeVisible();
-    await page.getByLabel('Add a test').selectOption('peel');
+    await addTest(page, 'peel, area measured');
     for (const [label, text] of [
       ['Faying area', '2'],
       ['Unbrazed of it', '0.2'],
@@ -71,7 +71,7 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     ] as const)
       await page.getByLabel(label).fill(text);
     await expect(page.getByText(/supports nothing/)).toBeHidden();
-    await page.getByLabel('How it looks').selectOption('accepted, bore bright');
+    await pick(page.getByLabel('How it looks'), 'accepted, bore bright');
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'File the record' }).click();
     await expect(
@@ -102,7 +102,7 @@ test('a company begins: a brazer is put on file, and the first revision of a pro
   });
 
   await test.step('a name on file is not written twice; a first draft needs what every draft needs', async () => {
-    await page.getByRole('link', { name: 'Procedures' }).click();
+    await page.getByRole('tab', { name: 'Procedures' }).click();
     await page.getByLabel('Name of a new procedure').fill('BPS-1');
     await expect(page.getByText('it is on file: write its next revision')).toBeVisible();
     await page.getByLabel('Name of a new procedure').fill('BPS-steel');

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
-import { expectAxeClean, giveSignature, openDemo, testAs } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, pick, testAs } from './helpers';
 
 const test = testAs('orla');
 
@@ -8,7 +8,7 @@ test('the fitter logs her own joint: cleaned, in range, photographed; a reject i
   page,
 }) => {
   await openDemo(page, 'braze');
-  const pick = (mark: string) => page.getByRole('button', { name: new RegExp(`^${mark}\\b(?!.*left)`) }).click();
+  const toJoint = (mark: string) => page.getByRole('button', { name: new RegExp(`^${mark}\\b(?!.*left)`) }).click();
   /** So many days ago, at a time of the clock: "3T10:00". */
   const at = (when: string): string => {
     const [days, clock] = when.split('T');
@@ -17,10 +17,10 @@ test('the fitter logs her own joint: cleaned, in range, photographed; a reject i
   const submit = (mark: string) => page.getByRole('button', { name: `Log ${mark} brazed` }).click();
 
   await test.step('eight hours run from the cleaning, and joints that are clean are listed', async () => {
-    await pick('OX-14');
+    await toJoint('OX-14');
     await page.getByRole('button', { name: 'Cleaned now' }).click();
     await expect(page.getByText(/clean for another (8 h 00|7 h 59)/)).toBeVisible();
-    await pick('OX-13');
+    await toJoint('OX-13');
     await expect(page.getByRole('heading', { name: 'Cleaned, to be brazed' })).toBeVisible();
     await page.reload();
     await page.getByRole('button', { name: /OX-14.*left/ }).click();
@@ -28,13 +28,13 @@ test('the fitter logs her own joint: cleaned, in range, photographed; a reject i
   });
 
   await test.step('what is out of range is told while it is typed', async () => {
-    await page.getByLabel('Brazed by').selectOption({ label: '✓ Orla Fennimore (07)' });
-    await expect(page.getByLabel('Procedure')).toHaveValue(/.+/);
-    await page.getByLabel('Procedure').selectOption({ label: 'none' });
+    await pick(page.getByLabel('Brazed by'), '✓ Orla Fennimore (07)');
+    await expect(page.getByLabel('Procedure')).toContainText('BPS-');
+    await pick(page.getByLabel('Procedure'), 'none');
     await expect(page.getByText('no procedure named')).toBeVisible();
-    await page.getByLabel('Procedure').selectOption({ label: 'BPS-2 rev A' });
+    await pick(page.getByLabel('Procedure'), 'BPS-2 rev A');
     await expect(page.getByText(/BPS-2 rev A: filler F-103 not stated/)).toBeVisible();
-    await page.getByLabel('Procedure').selectOption({ label: 'BPS-1 rev A' });
+    await pick(page.getByLabel('Procedure'), 'BPS-1 rev A');
     await page.getByLabel(/^Oxygen at the vent/).fill('2');
     await expect(page.getByText(/oxygen 2.00 % before the flame/)).toBeVisible();
     await submit('OX-14');
@@ -58,8 +58,8 @@ test('the fitter logs her own joint: cleaned, in range, photographed; a reject i
     await expect(page.getByText(/not.png: .*not a whole JPEG, PNG or WebP/)).toBeVisible();
     await chooser.setInputFiles({ name: 'ox14.png', mimeType: 'image/png', buffer: photo });
     await expect(page.getByRole('img', { name: 'Photograph 1 of OX-14' })).toBeVisible();
-    await page.getByLabel('How it looks').selectOption('rejected');
-    await page.getByLabel('Why rejected').selectOption('flux left on');
+    await pick(page.getByLabel('How it looks'), 'rejected');
+    await pick(page.getByLabel('Why rejected'), 'flux left on');
     await page.getByLabel('Cleaned, at the job').fill(at('5T08:00'));
     await page.getByLabel('When, at the job').fill(at('5T10:30'));
     await submit('OX-14');
@@ -70,32 +70,34 @@ test('the fitter logs her own joint: cleaned, in range, photographed; a reject i
 
   await test.step('repaired once, then cut out; lots are kept', async () => {
     const again = async (when: string, how: string, looks: string): Promise<void> => {
-      await page.getByLabel('Brazed by').selectOption({ label: '✓ Orla Fennimore (07)' });
-      await page.getByLabel('How', { exact: true }).selectOption(how);
+      await pick(page.getByLabel('Brazed by'), '✓ Orla Fennimore (07)');
+      await pick(page.getByLabel('How', { exact: true }), how);
       await expect(page.getByLabel('Rod lot')).toHaveValue('R3001-A');
       await page.getByLabel('When, at the job').fill(at(when));
       await page.getByLabel(/^Oxygen at the vent/).fill('0.5');
-      await page.getByLabel('How it looks').selectOption(looks);
-      if (looks === 'rejected') await page.getByLabel('Why rejected').selectOption('flux left on');
+      await pick(page.getByLabel('How it looks'), looks);
+      if (looks === 'rejected') await pick(page.getByLabel('Why rejected'), 'flux left on');
       await submit('OX-14');
     };
-    await again('5T10:00', 'repaired', 'rejected');
+    await again('5T10:00', 'repaired in place', 'rejected');
     await expect(page.getByText('after it was last brazed')).toBeVisible();
-    await again('5T11:00', 'repaired', 'rejected');
+    await again('5T11:00', 'repaired in place', 'rejected');
     await expect(page.getByText('✕ Repaired in place and rejected')).toBeVisible();
-    await expect(page.getByLabel('How', { exact: true }).locator('option')).toHaveText(['cut out and made anew']);
-    await again('4T09:00', 'made anew', 'accepted');
+    await page.getByLabel('How', { exact: true }).click();
+    await expect(page.getByRole('option')).toHaveText(['cut out and made anew']);
+    await page.keyboard.press('Escape');
+    await again('4T09:00', 'cut out and made anew', 'accepted');
     await expect(page.getByText('✓ Cut out and made anew and accepted')).toBeVisible();
     await expect(page.getByRole('button', { name: 'It was made again' })).toBeVisible();
   });
 
   await test.step('outside the eight hours in medical gas: only with a signed reason', async () => {
-    await pick('OX-15');
-    await page.getByLabel('Brazed by').selectOption({ label: '✓ Orla Fennimore (07)' });
+    await toJoint('OX-15');
+    await pick(page.getByLabel('Brazed by'), '✓ Orla Fennimore (07)');
     await page.getByLabel('Cleaned, at the job').fill(at('3T06:00'));
     await page.getByLabel('When, at the job').fill(at('3T14:30'));
     await page.getByLabel(/^Oxygen at the vent/).fill('0.5');
-    await page.getByLabel('How it looks').selectOption('accepted');
+    await pick(page.getByLabel('How it looks'), 'accepted');
     await expect(page.getByText(/brazed 30:00 after the eight hours were over/)).toBeVisible();
     await page.getByLabel('Why it was brazed all the same').fill('capped and bagged since, lead agreed');
     await submit('OX-15');

@@ -16,7 +16,7 @@ test('quality hands the job over; the package is built, taken along, and read in
   served,
 }) => {
   const job = await openDemo(page, 'keep');
-  await page.getByRole('link', { name: 'Hand over' }).click();
+  await page.getByRole('tab', { name: 'Hand over' }).click();
   await expect(page.getByRole('heading', { name: /things are open before Saltmarsh/ })).toBeVisible();
   await expect(page.getByText('rejected, and neither repaired nor made anew')).toBeVisible();
   await page.getByRole('button', { name: 'Sign and hand over' }).click();

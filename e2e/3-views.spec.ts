@@ -29,7 +29,7 @@ for (const scheme of ['light', 'dark'] as const) {
     await page.getByRole('dialog').getByRole('button', { name: /^OX/ }).click();
     await clean();
     await page.getByRole('button', { name: 'Close' }).click();
-    await page.getByRole('button', { name: 'BCuP-5 refused' }).click();
+    await page.getByRole('option', { name: 'BCuP-5 refused' }).click();
     await page.getByRole('button', { name: /^Compare with/ }).click();
     await expect(page.getByRole('heading', { name: 'Two rods on PF-07' })).toBeVisible();
     await clean();
@@ -57,11 +57,11 @@ for (const scheme of ['light', 'dark'] as const) {
     await openDemo(page, 'keep');
     await expect(page.getByText(/may be brazed by/)).toBeVisible();
     await clean();
-    await page.getByRole('link', { name: 'Hand over' }).click();
+    await page.getByRole('tab', { name: 'Hand over' }).click();
     await expect(page.getByText('not brazed yet')).toBeVisible();
     await clean();
     await openDemo(page, 'prove');
-    await page.getByRole('link', { name: 'Pressure tests' }).click();
+    await page.getByRole('tab', { name: 'Pressure tests' }).click();
     await expect(page.getByRole('img', { name: /^Vacuum from/ })).toBeVisible();
     await clean();
     await page.getByRole('button', { name: 'Surgery air' }).first().click();
@@ -111,7 +111,7 @@ test('units switch anywhere and change no stored value', async ({ page }) => {
       (j) => j.mark === 'PF-07',
     );
   const before = (await stored()) as { fitUp: unknown; socket: unknown };
-  await page.getByRole('button', { name: 'mm °C bar' }).click();
+  await page.getByRole('radio', { name: 'mm °C bar' }).click();
   await expect(page.getByText('At 688 °C', { exact: true })).toBeVisible();
   await expect(page.locator('hp-joint-plan')).not.toContainText(/°F|psi|SCFH/);
   await page.getByRole('button', { name: 'Edit joint' }).click();

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, expectAxeClean, openDemo, test } from './helpers';
+import { choose, expectAxeClean, openDemo, pick, test } from './helpers';
 
 test('the purge of a branched line: order, time, curves, mishaps; the line redrawn and checked', async ({ page }) => {
   test.slow();
@@ -77,7 +77,7 @@ test('the purge of a branched line: order, time, curves, mishaps; the line redra
   });
 
   await test.step('a line nobody drew is taken as straight', async () => {
-    await page.getByLabel('Line', { exact: true }).selectOption({ label: 'Plasma freezer, liquid' });
+    await pick(page.getByLabel('Line', { exact: true }), 'Plasma freezer, liquid');
     await expect(page.getByText(/nobody has drawn this line yet/)).toBeVisible();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('Plasma freezer, liquid: vent at vent');
   });

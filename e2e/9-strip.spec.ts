@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
 import { stripPicture } from '../packages/core/src/testing/strip-picture.js';
-import { expectAxeClean, giveSignature, openDemo, test } from './helpers';
+import { addTest, expectAxeClean, giveSignature, openDemo, pick, test } from './helpers';
 
 /** A strip of 600 px and 0.910 in, with voids of 40 px and 120 px: 26.7 % unbrazed; a scale of 600 px above it. */
 async function photograph(): Promise<Buffer> {
@@ -75,14 +75,14 @@ test('a strip is read on a photograph: scale, bond line, voids proposed, correct
   await test.step('the voids stand in the form, and the filed coupon shows its photograph', async () => {
     await expect(page.getByLabel('Left side, voids')).toHaveValue(/^0\.09\d+-0\.19\d+$/);
     await expect(page.getByText('✓ the photograph is kept with it')).toBeVisible();
-    await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
+    await pick(page.getByLabel('Brazer'), 'Basil Teo (31)');
     await page.getByLabel('Read by').fill('Harbour Light Laboratory');
     await page.getByRole('button', { name: 'File the result' }).click();
     for (const asked of ['Say how it looks', 'Say how the bore looks', 'Write its voids, or none'])
       await expect(page.getByText(asked)).toBeVisible();
     await page.getByLabel('Right side, voids').fill('none');
-    await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
-    await page.getByLabel('Bore', { exact: true }).selectOption('bright');
+    await pick(page.getByLabel('Looked at', { exact: true }), 'accepted');
+    await pick(page.getByLabel('Bore', { exact: true }), 'bright');
     await page.getByRole('button', { name: 'File the result' }).click();
     await giveSignature(page);
     const picture = page.getByRole('img', { name: 'left side read on a photograph, corrected by hand' });
@@ -98,7 +98,7 @@ test('voids are dragged along the strip, and what filing the coupon changes is s
 }) => {
   await openDemo(page, 'prove');
   await page.getByRole('button', { name: 'Enter a coupon' }).click();
-  await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
+  await pick(page.getByLabel('Brazer'), 'Basil Teo (31)');
   const bar = page.getByRole('group', { name: 'left side: drag to mark a void' });
   await bar.scrollIntoViewIfNeeded();
   const box = (await bar.boundingBox()) ?? { x: 0, y: 0, width: 0, height: 0 };
@@ -116,14 +116,14 @@ test('voids are dragged along the strip, and what filing the coupon changes is s
   await page.getByRole('button', { name: 'Add a void on the right side' }).click();
   const end = page.getByRole('slider', { name: 'right void 1 ends' });
   for (let i = 0; i < 4; i++) await end.press('Shift+ArrowRight');
-  await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
-  await page.getByLabel('Bore', { exact: true }).selectOption('bright');
+  await pick(page.getByLabel('Looked at', { exact: true }), 'accepted');
+  await pick(page.getByLabel('Bore', { exact: true }), 'bright');
   await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
   await end.press('Delete');
   await expect(page.getByRole('heading', { name: /passes as typed/ })).toBeVisible();
-  await page.getByLabel('Looked at', { exact: true }).selectOption('flux left on');
+  await pick(page.getByLabel('Looked at', { exact: true }), 'flux left on');
   await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
-  await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
+  await pick(page.getByLabel('Looked at', { exact: true }), 'accepted');
   await expect(page.getByText(/also wants stated: how it was cleaned, the gap, the nitrogen flow/)).toBeVisible();
   await page.getByLabel('Cleaned how').fill('dry abrasive pad');
   await page.getByLabel('Gap a side').fill('0.002');
@@ -144,9 +144,9 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
 }) => {
   await openDemo(page, 'prove');
   await page.getByRole('button', { name: 'Enter a coupon' }).click();
-  await page.getByLabel('Brazer').selectOption({ label: 'Basil Teo (31)' });
-  await expect(page.getByLabel('Brazed to')).toHaveValue(/.+/);
-  await page.getByLabel('Looked inside').selectOption('peeled open');
+  await pick(page.getByLabel('Brazer'), 'Basil Teo (31)');
+  await expect(page.getByLabel('Brazed to')).toContainText('BPS-');
+  await pick(page.getByLabel('Looked inside'), 'peeled open');
   await expect(page.getByLabel('Left side, voids')).toHaveCount(0);
   await expect(page.getByLabel(/^Lap/)).toHaveValue('0.910');
 
@@ -157,8 +157,8 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
     await expect(page.getByRole('heading', { name: 'Enter a coupon' })).toBeVisible();
     await three.fill('0.1-0.35');
     await page.getByRole('button', { name: 'No void seen on the other 7' }).click();
-    await page.getByLabel('Looked at', { exact: true }).selectOption('accepted');
-    await page.getByLabel('Bore', { exact: true }).selectOption('bright');
+    await pick(page.getByLabel('Looked at', { exact: true }), 'accepted');
+    await pick(page.getByLabel('Bore', { exact: true }), 'bright');
     await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
     await expect(page.getByText(/worst line 0.250 in of 0.910 in = 27.5 %/).first()).toBeVisible();
     await three.fill('0.1-0.2');
@@ -169,7 +169,7 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
     await page.getByRole('button', { name: 'Add a void on the line at 6:00' }).click();
     await page.getByRole('slider', { name: '6:00 void 1 ends' }).press('Shift+ArrowRight');
     await expect(page.getByLabel('Voids of the line at 6:00')).toHaveValue(/^0\.42\d+-0\.5\d+$/);
-    await page.getByLabel('How many lines it is read along').selectOption('16');
+    await pick(page.getByLabel('How many lines it is read along'), '16');
     await expect(page.getByLabel('Voids of the line at 3:00')).toHaveValue('0.1-0.2');
     await expect(page.getByLabel('Voids of the line at 3:45')).toHaveValue('');
     await page.getByRole('button', { name: 'No void seen on the other 8' }).click();
@@ -177,11 +177,11 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
   });
 
   await test.step('a tension beside it, then filed with its signature', async () => {
-    await page.getByLabel('Add a test').selectOption('tension');
+    await addTest(page, 'tension');
     await page.getByLabel('Force at breaking').fill('500');
     await page.getByLabel('Width').fill('0.25');
     await page.getByLabel('Thickness').fill('0.05');
-    await page.getByLabel('Broke in the').selectOption('joint');
+    await pick(page.getByLabel('Broke in the'), 'joint');
     await expect(page.getByText(/= 40000 psi, broke in the joint/).first()).toBeVisible();
     await page.getByLabel('Cleaned how').fill('dry abrasive pad');
     await page.getByLabel('Gap a side').fill('0.002');

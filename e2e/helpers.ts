@@ -107,3 +107,11 @@ export async function emptyHephaist({ data }: Served): Promise<{ url: string; co
   await expect.poll(() => said).toContain('code');
   return { url, code: /code (\S+)/.exec(said)?.[1] ?? '', stop: () => void server.kill() };
 }
+
+/** Adds a test to a coupon or record. */
+export async function addTest(page: Page, kind: string): Promise<void> {
+  await page.getByRole('button', { name: 'Add a test' }).click();
+  await page.getByRole('menuitem', { name: kind, exact: true }).click();
+}
+
+export { pick } from './pick';

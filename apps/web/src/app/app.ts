@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, effect, HostListener, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterOutlet } from '@angular/router';
 import { AccountStore } from './data/account.store';
@@ -8,7 +9,7 @@ import { HeldEntries } from './shell/held-entries';
 /** The whole application: pages above, what is held here below; keys that work anywhere. */
 @Component({
   selector: 'hp-root',
-  imports: [RouterOutlet, HeldEntries, SignIn],
+  imports: [MatButtonModule, RouterOutlet, HeldEntries, SignIn],
   template: `
     @if (account.me() && !account.mustChange()) {
       <div class="page" [attr.inert]="account.mustSignIn() ? '' : null">
@@ -17,7 +18,7 @@ import { HeldEntries } from './shell/held-entries';
     } @else if (account.away()) {
       <section role="alert">
         <h1>The server is not answering.</h1>
-        <button class="button main" (click)="account.load()">Try again</button>
+        <button matButton="filled" (click)="account.load()">Try again</button>
       </section>
     }
     @if (account.mustSignIn() || account.mustChange()) {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { SayPipe } from '../units/say.pipe';
 import type { Joint, Line } from '@hephaist/contracts';
 import {
@@ -26,11 +27,11 @@ interface CardStep {
 /** What the fitter takes along: every step with its numbers, the feed drawn as a clock, cautions where they matter. */
 @Component({
   selector: 'hp-joint-card',
-  imports: [SayPipe, Clock, JointAnswer],
+  imports: [MatButtonModule, SayPipe, Clock, JointAnswer],
   template: `
     <article class="sheet">
       <hp-joint-answer [joint]="joint()" [plan]="plan()"
-        ><button class="button" (click)="print()">Print card</button></hp-joint-answer
+        ><button matButton="outlined" (click)="print()">Print card</button></hp-joint-answer
       >
       @if (feed(); as f) {
         <div class="body">

@@ -1,7 +1,7 @@
 import type { JointLog } from '@hephaist/contracts';
 import type { Making, UnitSystem } from '@hephaist/core';
-import { typed } from '../plan/joint-draft';
-import { instantOf, percentOf } from './log-draft';
+import { instantOf } from '../time/zone';
+import { percentOf, typed } from '../units/typed';
 
 /** An entry of the log while it is typed; numbers stay text in the units shown. */
 export interface EntryDraft {

@@ -5,8 +5,8 @@ import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { SignaturesOf } from '../keep/signatures-of';
 import { UnitsStore } from '../units/units.store';
-import { localNow } from './log-draft';
 import { LogPhotos } from './log-photos';
+import { localNow } from '../time/zone';
 
 /** One entry of the log as it was filed. */
 @Component({

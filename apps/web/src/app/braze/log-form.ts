@@ -9,6 +9,7 @@ import {
   signal,
   untracked,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { SayPipe } from '../units/say.pipe';
 import {
   inForce,
@@ -37,7 +38,6 @@ import {
   type JointPlan,
   type LogFinding,
 } from '@hephaist/core';
-import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { logChanges } from '../data/what-changes';
@@ -47,21 +47,36 @@ import { JointPurge } from '../live/joint-purge';
 import { Signer } from '../people/signer';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { fillerOptions, plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
 import { CleaningClock } from './cleaning-clock';
 import { CleaningStore } from './cleaning.store';
-import { instantOf, localNow } from './log-draft';
 import { entryOf, keep, lotsFor, NOTHING_KEPT, type EntryDraft, type Kept } from './log-entry-draft';
 import { LogEntry } from './log-entry';
 import { LogPhotos } from './log-photos';
+import { Moment } from '../time/moment';
+import { instantOf, localNow } from '../time/zone';
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
   selector: 'hp-log-form',
-  imports: [SayPipe, Entry, JointPurge, PickField, LogEntry, LogPhotos, CleaningClock],
+  imports: [
+    SayPipe,
+    MatButtonModule,
+    Entry,
+    FormEnd,
+    FormOf,
+    JointPurge,
+    Moment,
+    PickField,
+    LogEntry,
+    LogPhotos,
+    CleaningClock,
+  ],
   templateUrl: './log-form.html',
   styleUrl: './log-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -100,16 +115,15 @@ export class LogForm {
     source: () => `${this.joint().id} ${this.logs().length}`,
     computation: () => untracked(() => this.blank()),
   });
-  protected readonly tried = linkedSignal({ source: () => this.joint().id, computation: () => false });
-  protected readonly told = linkedSignal<string, readonly FieldProblem[]>({
-    source: () => this.joint().id,
-    computation: () => [],
+  protected readonly form: Form<EntryDraft> = new Form(this.draft, {
+    tried: () => this.wrong(),
+    follow: (next, change) => this.follow(next, change),
+    key: () => this.joint().id,
   });
   protected readonly outcome = linkedSignal<string, string | null>({
     source: () => this.joint().id,
     computation: () => null,
   });
-  protected readonly busy = signal(false);
 
   constructor() {
     // What was read while it was made need not be typed again.
@@ -119,7 +133,7 @@ export class LogForm {
       untracked(() => {
         const d = this.draft();
         const local = (ms: number): string => localNow(this.zone(), new Date(ms));
-        this.set({
+        this.form.set({
           ...(trace.strikeOxygen !== null && d.oxygen === ''
             ? { oxygen: (100 * Math.max(0, trace.strikeOxygen)).toFixed(2) }
             : {}),
@@ -227,75 +241,60 @@ export class LogForm {
   protected readonly asking = computed(() => this.findings().filter((f) => f.asksReason));
   /** Only said once something of the joint is known: an empty form is not nagged at. */
   protected readonly remarks = computed(() =>
-    this.draft().brazerId || this.tried() ? this.findings().filter((f) => !f.asksReason) : [],
+    this.draft().brazerId || this.form.tried() ? this.findings().filter((f) => !f.asksReason) : [],
   );
   protected readonly source = (f: LogFinding): string => sourceLine(f.source);
 
-  private readonly problems = computed((): FieldProblem[] => {
+  /** What the contract, what was logged before and the one who brazes have against it. */
+  private wrong(): FieldProblem[] {
     const own = problemsOf(jointLogSchema, this.entry(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
     own.push(...makingProblems(this.entry(), this.logs()), ...lotProblems(this.entry(), this.store.logs()));
     if (this.asking().length && !this.entry().outOfRangeReason)
       own.push({ field: 'outOfRangeReason', says: 'Say why it was brazed all the same' });
-    return [...this.told(), ...(this.tried() ? own : [])];
-  });
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
+    return own;
   }
 
   /** A lot belongs to the class it was read from: another rod or flux takes its own, or none. */
-  protected set(change: Partial<EntryDraft>): void {
-    this.draft.update((d) => {
-      const lots = lotsFor(this.kept(), change.fillerId ?? d.fillerId, change.fluxId ?? d.fluxId);
-      return {
-        ...d,
-        ...(change.fillerId !== undefined && change.fillerId !== d.fillerId ? { fillerLot: lots.fillerLot } : {}),
-        ...(change.fluxId !== undefined && change.fluxId !== d.fluxId ? { fluxLot: lots.fluxLot } : {}),
-        ...change,
-      };
-    });
-    this.told.set([]);
+  private follow(next: EntryDraft, change: Partial<EntryDraft>): EntryDraft {
+    if (change.cleaned !== undefined) this.keepCleaned(change.cleaned);
+    const lots = lotsFor(this.kept(), next.fillerId, next.fluxId);
+    return {
+      ...next,
+      ...(change.fillerId === undefined ? {} : { fillerLot: lots.fillerLot }),
+      ...(change.fluxId === undefined ? {} : { fluxLot: lots.fluxLot }),
+    };
   }
 
-  protected setCleaned(local: string): void {
-    this.set({ cleaned: local });
+  /** The clock of eight hours runs for the joint, whichever page is looked at. */
+  private keepCleaned(local: string): void {
     const instant = instantOf(local, this.zone());
     if (instant) this.cleaning.clean(this.joint().id, Date.parse(instant));
     else this.cleaning.forget(this.joint().id);
   }
 
   protected cleanNow(): void {
-    this.setCleaned(localNow(this.zone()));
+    this.form.set({ cleaned: localNow(this.zone()) });
   }
 
   protected nameOf(id: string): string {
     return this.crew.brazers().find((b) => b.id === id)?.name ?? 'someone no longer on file';
   }
 
-  protected async save(event?: Event): Promise<void> {
-    event?.preventDefault();
-    this.tried.set(true);
-    if (this.problems().length || this.busy()) return;
-    this.busy.set(true);
+  protected async save(): Promise<void> {
     const entry = this.entry();
-    this.kept.update((kept) => keep(kept, this.draft()));
-    try {
+    await this.form.submit(async () => {
+      this.kept.update((kept) => keep(kept, this.draft()));
       const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
       if (state === null) return;
       this.cleaning.forget(this.joint().id);
       this.again.set(false);
-      this.tried.set(false);
+      this.form.settle();
       this.outcome.set(
         state === 'held' ? 'Held here; it is sent as soon as the server answers.' : this.movedWords(entry),
       );
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.outcome.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+    });
   }
 
   /** What was brazed out of range is logged with a signed reason; null when it was not signed. */
@@ -305,7 +304,7 @@ export class LogForm {
       what: `the log of ${this.joint().mark}`,
       meaning: 'out-of-range',
       lines: [...this.asking().map((f) => f.says), `Reason: ${entry.outOfRangeReason}`, ...this.changes(entry)],
-      send: (password) => this.store.signLog(entry, password, commandId),
+      send: (password) => this.form.telling(() => this.store.signLog(entry, password, commandId)),
     });
     return signed ? 'done' : null;
   }

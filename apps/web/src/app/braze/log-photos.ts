@@ -1,4 +1,6 @@
 import { ChangeDetectionStrategy, Component, input, model, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
 import { sendPicture } from '../data/api';
 import { newId } from '../data/outbox';
 
@@ -7,6 +9,7 @@ const MOST = 6;
 /** Photographs of a joint: taken or picked, sent at once, shown small. */
 @Component({
   selector: 'hp-log-photos',
+  imports: [MatButtonModule, MatIconModule],
   template: `
     @for (id of pictureIds(); track id; let n = $index) {
       <figure>
@@ -14,24 +17,31 @@ const MOST = 6;
           ><img [src]="'/api/pictures/' + id" [alt]="'Photograph ' + (n + 1) + ' of ' + mark()"
         /></a>
         @if (open()) {
-          <button type="button" class="button" [attr.aria-label]="'Leave out photograph ' + (n + 1)" (click)="drop(id)">
+          <button
+            type="button"
+            matButton="outlined"
+            [attr.aria-label]="'Leave out photograph ' + (n + 1)"
+            (click)="drop(id)"
+          >
             ✕
           </button>
         }
       </figure>
     }
     @if (open() && pictureIds().length < most) {
-      <label class="button">
+      <button matButton="outlined" type="button" [disabled]="busy()" (click)="file.click()">
         {{ busy() ? 'Sending …' : 'Add a photograph' }}
-        <input
-          #file
-          class="visually-hidden"
-          type="file"
-          accept="image/jpeg,image/png,image/webp"
-          capture="environment"
-          (change)="add(file)"
-        />
-      </label>
+      </button>
+      <input
+        #file
+        class="visually-hidden"
+        type="file"
+        tabindex="-1"
+        aria-label="Photograph of the joint"
+        accept="image/jpeg,image/png,image/webp"
+        capture="environment"
+        (change)="add(file)"
+      />
     }
     @if (failure(); as f) {
       <p class="says-problem" role="alert">✕ {{ f }}</p>
@@ -56,16 +66,13 @@ const MOST = 6;
       border: 1px solid var(--hairline);
       display: block;
     }
-    figure .button {
+    figure .mdc-button {
       position: absolute;
       top: 2px;
       right: 2px;
       min-height: 24px;
       min-width: 24px;
       padding: 0 4px;
-    }
-    label:focus-within {
-      outline: 2px solid var(--copper);
     }
     p {
       width: 100%;

@@ -18,11 +18,19 @@ describe('something asked of the server', () => {
     const attempt = new Attempt();
     await attempt.run(refused([{ field: 'code', says: 'not this one' }]));
     expect([attempt.problem('code'), attempt.problem('name'), attempt.failure()]).toEqual(['not this one', null, null]);
-    await attempt.run(refused([{ field: 'old', says: 'no' }]), 'new.');
-    expect(attempt.problem('new.old')).toBe('no');
     await attempt.run(refused());
     expect(attempt.failure()).toBe('in words');
     await attempt.run(() => Promise.resolve());
     expect(attempt.failure()).toBeNull();
+  });
+
+  it('goes one after the other, each in its turn, and is busy until the last', async () => {
+    const attempt = new Attempt();
+    const seen: number[] = [];
+    const first = attempt.run(() => new Promise<void>((done) => setTimeout(() => done(void seen.push(1)), 5)));
+    const second = attempt.run(() => Promise.resolve(void seen.push(2)));
+    expect([seen, attempt.busy()]).toEqual([[], true]);
+    await Promise.all([first, second]);
+    expect([seen, attempt.busy()]).toEqual([[1, 2], false]);
   });
 });

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { displayUnit, INSTRUMENT_UNCERTAINTY_M } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
@@ -8,10 +9,13 @@ import { UnitsStore } from '../units/units.store';
  */
 @Component({
   selector: 'hp-caliper',
+  imports: [MatButtonModule],
   template: `
     <span class="quiet">Caliper (stand-in, made-up parts):</span>
     <output aria-live="polite">{{ shown() }}</output>
-    <button class="button" type="button" (mousedown)="$event.preventDefault()" (click)="send()">Type reading</button>
+    <button matButton="outlined" type="button" (mousedown)="$event.preventDefault()" (click)="send()">
+      Type reading
+    </button>
     <span class="quiet">{{ target() ? 'into ' + target() : 'put the cursor in a field first' }}</span>
   `,
   styles: `

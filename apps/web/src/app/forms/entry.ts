@@ -1,40 +1,63 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
-import { Field } from './field';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, input, model, viewChild } from '@angular/core';
+import { MatInputModule } from '@angular/material/input';
+import { Bound } from './bound';
+import type { FieldOf } from './form';
+import { Wrong } from './wrong';
 
-let serial = 0;
-
-/** A labelled line of text; `kind` asks for digits, a date, a time or a password. The text stays as typed. */
+/** A labelled line of text, of a form by `of` or alone by `value`. The text stays as typed. */
 @Component({
   selector: 'hp-entry',
-  imports: [Field],
+  imports: [MatInputModule, Wrong],
   template: `
-    <hp-field [label]="label()" [unit]="unit()" [for]="id" [problem]="problem()">
+    <label class="over" [class.visually-hidden]="bare()" [for]="id"
+      >{{ label() }}{{ unit() ? ' (' + unit() + ')' : '' }}</label
+    >
+    <mat-form-field>
       <input
+        matInput
         #box
-        class="control"
-        [attr.autocomplete]="complete()"
+        [hpWrong]="!!says()"
         [id]="id"
+        [attr.autocomplete]="complete()"
         [type]="kind() === 'decimal' ? 'text' : kind()"
         [attr.inputmode]="kind() === 'decimal' ? 'decimal' : null"
-        [attr.aria-invalid]="!!problem()"
         [placeholder]="placeholder()"
         [disabled]="disabled()"
-        [value]="value()"
-        (input)="value.set(box.value)"
+        [value]="text()"
+        (input)="late() || write(box.value)"
+        (change)="late() && write(box.value)"
       />
-    </hp-field>
+      @if (hint(); as words) {
+        <mat-hint>{{ words }}</mat-hint>
+      }
+      @if (says(); as p) {
+        <mat-error>✕ {{ p }}</mat-error>
+      }
+    </mat-form-field>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Entry {
-  readonly label = input.required<string>();
-  readonly value = model.required<string>();
+export class Entry extends Bound {
+  readonly of = input<FieldOf<string>>();
+  readonly value = model('');
   readonly unit = input('');
-  readonly kind = input<'text' | 'decimal' | 'date' | 'datetime-local' | 'password'>('text');
+  readonly kind = input<'text' | 'decimal' | 'password' | 'search'>('text');
+  /** Taken when it is left, not letter by letter. */
+  readonly late = input(false);
   /** What the browser may offer to fill in. */
   readonly complete = input('off');
   readonly placeholder = input('');
-  readonly disabled = input(false);
-  readonly problem = input<string | null>(null);
-  protected readonly id = `entry-${++serial}`;
+  private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
+  protected readonly fieldName = (): string => this.of()?.name ?? '';
+  protected readonly text = computed(() => this.of()?.value() ?? this.value());
+
+  focus(): void {
+    this.box().nativeElement.focus();
+  }
+
+  protected write(text: string): void {
+    this.value.set(text);
+    this.of()?.set(text);
+    this.touched();
+  }
 }

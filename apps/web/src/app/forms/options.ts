@@ -4,6 +4,8 @@ import { POSITIONS, TUBE_STANDARDS, type Catalogue, type Position } from '@hepha
 export interface Option<T extends string = string> {
   readonly id: T;
   readonly name: string;
+  /** Heading it stands under. */
+  readonly group?: string;
 }
 
 /** Words that stand for themselves. */

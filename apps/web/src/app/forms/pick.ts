@@ -1,36 +1,73 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
-import { Field } from './field';
+import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
+import { MatSelectModule } from '@angular/material/select';
+import { groups } from 'd3';
+import { Bound } from './bound';
+import type { FieldOf } from './form';
 import type { Option } from './options';
-
-let serial = 0;
+import { Wrong } from './wrong';
 
 /** A labelled choice among options; `none` is the words of the empty one, left out where there must be a choice. */
 @Component({
   selector: 'hp-pick',
-  imports: [Field],
+  imports: [MatSelectModule, Wrong],
   template: `
-    <hp-field [label]="label()" [for]="id" [problem]="problem()">
-      <select #box class="control" [id]="id" [attr.aria-invalid]="!!problem()" (change)="choose(box.value)">
+    @if (!bare()) {
+      <span class="over" aria-hidden="true">{{ label() }}</span>
+    }
+    <mat-form-field>
+      <mat-select
+        [hpWrong]="!!says()"
+        [id]="id"
+        [aria-label]="label()"
+        [disabled]="disabled()"
+        [value]="chosen()"
+        (focusin)="near.set(true)"
+        (selectionChange)="choose($event.value)"
+      >
         @if (none(); as words) {
-          <option value="" [selected]="value() === ''">{{ words }}</option>
+          <mat-option value="">{{ words }}</mat-option>
         }
-        @for (o of options(); track o.id) {
-          <option [value]="o.id" [selected]="o.id === value()">{{ o.name }}</option>
+        @for (g of offered(); track g[0]) {
+          @if (g[0]) {
+            <mat-optgroup [label]="g[0]">
+              @for (o of g[1]; track o.id) {
+                <mat-option [value]="o.id">{{ o.name }}</mat-option>
+              }
+            </mat-optgroup>
+          } @else {
+            @for (o of g[1]; track o.id) {
+              <mat-option [value]="o.id">{{ o.name }}</mat-option>
+            }
+          }
         }
-      </select>
-    </hp-field>
+      </mat-select>
+      @if (hint(); as words) {
+        <mat-hint>{{ words }}</mat-hint>
+      }
+      @if (says(); as p) {
+        <mat-error>✕ {{ p }}</mat-error>
+      }
+    </mat-form-field>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Pick<T extends string> {
-  readonly label = input.required<string>();
+export class Pick<T extends string> extends Bound {
   readonly options = input.required<readonly Option<T>[]>();
-  readonly value = model.required<T | ''>();
-  readonly none = input<string>('');
-  readonly problem = input<string | null>(null);
-  protected readonly id = `pick-${++serial}`;
+  readonly of = input<FieldOf<T> | FieldOf<T | ''>>();
+  readonly value = model<T | ''>('');
+  readonly none = input('');
+  protected readonly fieldName = (): string => this.of()?.name ?? '';
+  protected readonly chosen = computed((): T | '' => this.of()?.value() ?? this.value());
+  /** The focus has been here: before that only what is chosen is made, which keeps large forms quick. */
+  protected readonly near = signal(false);
+  protected readonly offered = computed(() => {
+    const all = this.near() ? this.options() : this.options().filter((o) => o.id === this.chosen());
+    return groups(all, (o) => o.group ?? '');
+  });
 
-  protected choose(id: string): void {
-    this.value.set(this.options().find((o) => o.id === id)?.id ?? '');
+  protected choose(id: T | ''): void {
+    this.value.set(id);
+    (this.of() as FieldOf<T | ''> | undefined)?.set(id);
+    this.touched();
   }
 }

@@ -1,11 +1,10 @@
 import type { FieldProblem } from '@hephaist/core';
 
+/** Whether a problem is of this field or of what lies under it. */
+export const under = (p: FieldProblem, field: string): boolean => p.field === field || p.field.startsWith(`${field}.`);
+
 /** The problems of one field or of what lies under it, as one line. */
 export function problemAt(problems: readonly FieldProblem[], field: string): string | null {
-  const own = problems.filter((p) => p.field === field || p.field.startsWith(`${field}.`));
+  const own = problems.filter((p) => under(p, field));
   return own.length ? [...new Set(own.map((p) => p.says))].join('; ') : null;
 }
-
-/** Problems that none of these fields shows. */
-export const otherProblems = (problems: readonly FieldProblem[], shown: readonly string[]): FieldProblem[] =>
-  problems.filter((p) => !shown.some((f) => p.field === f || p.field.startsWith(`${f}.`)));

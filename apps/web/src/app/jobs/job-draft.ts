@@ -1,6 +1,6 @@
 import type { Job, Line } from '@hephaist/contracts';
 import { AMBIENT_K, displayUnit, type CodeSetId, type Quantity, type Schools, type UnitSystem } from '@hephaist/core';
-import { shown, typed } from '../plan/joint-draft';
+import { back, percentOf, percentText, shown } from '../units/typed';
 
 /** A line while it is typed: numbers stay text in the units shown. */
 export interface LineDraft {
@@ -38,7 +38,7 @@ export function lineDraftOf(line: Line, system: UnitSystem): LineDraft {
     prefix: line.prefix,
     serviceId: line.serviceId,
     fluid: line.fluid,
-    oxygen: String(Number((line.oxygenLimit * 100).toPrecision(6))),
+    oxygen: percentText(line.oxygenLimit),
     codeSet: line.codeSet ?? '',
     schools: line.schools,
     ...numbers,
@@ -49,8 +49,7 @@ export function lineDraftOf(line: Line, system: UnitSystem): LineDraft {
 export function lineOf(draft: LineDraft, base: Line, system: UnitSystem): Line {
   const numbers = Object.fromEntries(
     NUMBERS.map(([d, l, q]) => {
-      const text = draft[d] as string;
-      return [l, text.trim() === shown(base[l], q, system) ? base[l] : typed(text, q, system)];
+      return [l, back(draft[d] as string, q, system, base[l])];
     }),
   );
   return {
@@ -59,7 +58,7 @@ export function lineOf(draft: LineDraft, base: Line, system: UnitSystem): Line {
     prefix: draft.prefix.trim(),
     serviceId: draft.serviceId,
     fluid: draft.fluid.trim(),
-    oxygenLimit: Number(draft.oxygen.replace(',', '.')) / 100,
+    oxygenLimit: percentOf(draft.oxygen),
     codeSet: draft.codeSet || null,
     schools: draft.schools,
     ...numbers,

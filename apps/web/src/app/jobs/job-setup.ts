@@ -1,25 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MatListModule } from '@angular/material/list';
 import { jobSchema, lineSchema, problemsOf, type Line } from '@hephaist/contracts';
 import { CODE_SETS, displayUnit, SERVICES, type CodeSetId, type FieldProblem, type Schools } from '@hephaist/core';
-import { ApiProblem } from '../data/api';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
-import { problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
-import { lineDraftOf, lineOf, newLine, type LineDraft } from './job-draft';
+import { lineDraftOf, lineOf, newLine } from './job-draft';
 import { SchoolsForm } from './schools-form';
 import { May } from '../people/may';
 
 const JOB = 'job';
+const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');
 
 /** The job and its lines: names, service, pressures, temperatures, code set, and the schools each holds. */
 @Component({
   selector: 'hp-job-setup',
-  imports: [May, MatDialogModule, Entry, PickField, SchoolsForm],
+  imports: [May, MatButtonModule, MatDialogModule, MatListModule, Entry, FormEnd, FormOf, PickField, SchoolsForm],
   templateUrl: './job-setup.html',
   styleUrl: './job-setup.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -38,29 +42,30 @@ export class JobSetup {
 
   /** What is open: the job, or a line by id. */
   protected readonly open = signal<string>(JOB);
-  protected readonly job = signal(this.firstJob());
+  private readonly job = signal(this.firstJob());
+  protected readonly jobForm = new Form(this.job, {
+    tried: () => problemsOf(jobSchema, this.wholeJob()),
+  });
   private readonly base = signal<Line | null>(null);
   private seen = 0;
-  protected readonly line = signal<LineDraft | null>(null);
-  protected readonly tried = signal(false);
-  private readonly told = signal<readonly FieldProblem[]>([]);
-  protected readonly failure = signal<string | null>(null);
+  protected readonly lineForm = new Form(signal(NO_LINE), { tried: () => this.lineProblems() });
+  /** The line that is open, while it is typed. */
+  protected readonly line = computed(() => (this.base() ? this.lineForm.draft() : null));
+  protected readonly form = computed(() => (this.base() ? this.lineForm : this.jobForm));
   protected readonly saved = signal<string | null>(null);
 
-  private readonly problems = computed((): readonly FieldProblem[] => {
+  private lineProblems(): readonly FieldProblem[] {
     const base = this.base();
-    const draft = this.line();
-    const own =
-      base && draft ? problemsOf(lineSchema, lineOf(draft, base, this.system)) : problemsOf(jobSchema, this.wholeJob());
-    const twin =
-      draft &&
-      this.store.lines().some((l) => l.id !== base?.id && l.prefix.toLowerCase() === draft.prefix.trim().toLowerCase());
+    if (!base) return [];
+    const line = lineOf(this.lineForm.draft(), base, this.system);
+    const twin = this.store
+      .lines()
+      .some((l) => l.id !== base.id && l.prefix.toLowerCase() === line.prefix.toLowerCase());
     return [
-      ...this.told(),
-      ...(this.tried() ? own : []),
-      ...(this.tried() && twin ? [{ field: 'prefix', says: 'another line of this job has this prefix' }] : []),
+      ...problemsOf(lineSchema, line),
+      ...(twin ? [{ field: 'prefix', says: 'another line of this job has this prefix' }] : []),
     ];
-  });
+  }
   /** A test under the design pressure is taken, and said. */
   protected readonly testUnderDesign = computed(() => {
     const [base, draft] = [this.base(), this.line()];
@@ -95,23 +100,15 @@ export class JobSetup {
       : null;
   }
 
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
-  }
-
   private reset(open: string): void {
     this.open.set(open);
-    this.tried.set(false);
-    this.told.set([]);
-    this.failure.set(null);
     this.saved.set(null);
   }
 
   protected openJob(): void {
     this.reset(JOB);
     this.base.set(null);
-    this.line.set(null);
-    this.job.set(this.firstJob());
+    this.jobForm.begin(this.firstJob());
   }
 
   protected openLine(id: string): void {
@@ -128,36 +125,18 @@ export class JobSetup {
     this.reset(line.id);
     this.seen = seen;
     this.base.set(line);
-    this.line.set(lineDraftOf(line, this.system));
-  }
-
-  protected setJob(change: Partial<ReturnType<JobSetup['firstJob']>>): void {
-    this.job.update((j) => ({ ...j, ...change }));
-    this.told.set([]);
-  }
-
-  protected set(change: Partial<LineDraft>): void {
-    this.line.update((d) => (d ? { ...d, ...change } : d));
-    this.told.set([]);
+    this.lineForm.begin(lineDraftOf(line, this.system));
   }
 
   protected setSchools(schools: Partial<Schools>): void {
-    if (this.line()) this.set({ schools });
-    else this.setJob({ schools });
+    if (this.line()) this.lineForm.set({ schools });
+    else this.jobForm.set({ schools });
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.tried.set(true);
-    this.failure.set(null);
-    if (this.problems().length) return;
-    try {
-      await (this.line() ? this.saveLine() : this.saveJob());
-      this.saved.set('Saved.');
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    }
+  protected async save(): Promise<void> {
+    this.saved.set(null);
+    if (await this.form().submit(() => (this.line() ? this.saveLine() : this.saveJob())))
+      this.saved.set('Saved. Every plan of the job is worked out anew.');
   }
 
   private async saveJob(): Promise<void> {
@@ -175,12 +154,8 @@ export class JobSetup {
   protected async removeLine(): Promise<void> {
     const base = this.base();
     if (!base) return;
-    try {
-      await this.store.save('line', [], [{ id: base.id, seen: this.seen }]);
-      this.openJob();
-    } catch (e) {
-      this.failure.set((e as Error).message);
-    }
+    const gone = await this.lineForm.run(() => this.store.save('line', [], [{ id: base.id, seen: this.seen }]));
+    if (gone) this.openJob();
   }
 
   protected close(): void {

@@ -1,9 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
 import type { JobDetail, JobSummary } from '@hephaist/contracts';
 import { call, post } from '../data/api';
 import { plainRecord } from '../data/history';
 import { newId, Outbox } from '../data/outbox';
+import { Attempt } from '../forms/attempt';
+import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormOf } from '../forms/form-of';
 import { Header } from '../shell/header';
 import { importJobFile } from './import-job';
 import { newJob } from './job-draft';
@@ -13,15 +19,15 @@ import { WaitingFiles } from './waiting-files';
 /** All jobs with how far each is; a job file is brought in here. */
 @Component({
   selector: 'hp-jobs-page',
-  imports: [May, Header, RouterLink, WaitingFiles],
+  imports: [MatButtonModule, MatProgressBarModule, May, Entry, FormOf, Header, RouterLink, WaitingFiles],
   template: `
     <hp-header />
     <main>
       <div class="head">
         <h1>Jobs</h1>
         <span>
-          <a class="button" routerLink="/shop">Tables, sources and weights</a>
-          <button *hpMay="'import'" class="button" (click)="picker.click()">Import a job file</button>
+          <a matButton="outlined" routerLink="/shop">Tables, sources and weights</a>
+          <button *hpMay="'import'" matButton="outlined" (click)="picker.click()">Import a job file</button>
         </span>
         <input
           #picker
@@ -32,17 +38,25 @@ import { WaitingFiles } from './waiting-files';
           (change)="bringIn(picker)"
         />
       </div>
-      <form *hpMay="'write:job'" (submit)="begin($event, name)">
-        <label class="visually-hidden" for="new-job">Name of a new job</label>
-        <input #name id="new-job" class="control" autocomplete="off" placeholder="Name of a new job" maxlength="80" />
-        <button class="button main" type="submit">Begin a job</button>
+      <form *hpMay="'write:job'" [hpForm]="fresh" (sent)="begin()">
+        <hp-entry
+          class="name"
+          label="Name of a new job"
+          [bare]="true"
+          placeholder="Name of a new job"
+          [of]="fresh.f.name"
+        />
+        <button matButton="filled" type="submit" [disabled]="fresh.busy()">Begin a job</button>
+        @if (fresh.failure(); as f) {
+          <p class="says-problem" role="alert">✕ {{ f }}</p>
+        }
       </form>
       @if (problem(); as p) {
         <p class="says-problem" role="alert">✕ {{ p }}</p>
       }
       <hp-waiting-files (taken)="open($event)" />
       @if (error(); as e) {
-        <p role="alert">{{ e }} <button class="button" (click)="load()">Try again</button></p>
+        <p role="alert">{{ e }} <button matButton="outlined" (click)="load()">Try again</button></p>
       } @else if (jobs() === null) {
         <p class="quiet" role="status">Fetching jobs …</p>
       } @else {
@@ -53,16 +67,15 @@ import { WaitingFiles } from './waiting-files';
                 <strong>{{ job.name }}</strong>
                 <span class="quiet">{{ job.place }}</span>
                 <span class="count">{{ job.brazed }} of {{ job.joints }} joints brazed</span>
-                <progress
-                  [value]="job.brazed"
-                  [max]="job.joints || 1"
+                <mat-progress-bar
+                  [value]="(100 * job.brazed) / (job.joints || 1)"
                   [attr.aria-label]="'Brazed joints of ' + job.name"
-                ></progress>
+                />
               </a>
               <span class="does" *hpMay="'write:job'">
-                <button class="button" (click)="copy(job)" [attr.aria-label]="'Copy ' + job.name">Copy</button>
+                <button matButton="outlined" (click)="copy(job)" [attr.aria-label]="'Copy ' + job.name">Copy</button>
                 <button
-                  class="button"
+                  matButton="outlined"
                   (click)="archive(job)"
                   [attr.aria-label]="(job.archived ? 'Bring back ' : 'Archive ') + job.name"
                 >
@@ -79,7 +92,7 @@ import { WaitingFiles } from './waiting-files';
       }
       @if (archivedCount()) {
         <p>
-          <button class="button" [attr.aria-pressed]="old()" (click)="old.set(!old())">
+          <button matButton="outlined" [attr.aria-pressed]="old()" (click)="old.set(!old())">
             {{ old() ? 'Show current jobs' : 'Show archived jobs (' + archivedCount() + ')' }}
           </button>
         </p>
@@ -117,7 +130,7 @@ import { WaitingFiles } from './waiting-files';
       gap: 10px;
       align-items: center;
     }
-    .does .button {
+    .does .mdc-button {
       margin-left: 6px;
     }
     form {
@@ -125,7 +138,7 @@ import { WaitingFiles } from './waiting-files';
       flex-wrap: wrap;
       gap: 8px;
     }
-    form .control {
+    form .name {
       flex: 1 1 200px;
     }
     li a {
@@ -158,9 +171,9 @@ import { WaitingFiles } from './waiting-files';
         grid-column: auto;
       }
     }
-    progress {
-      accent-color: var(--copper);
+    mat-progress-bar {
       width: 180px;
+      align-self: center;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -168,7 +181,12 @@ import { WaitingFiles } from './waiting-files';
 export class JobsPage {
   protected readonly jobs = signal<readonly JobSummary[] | null>(null);
   protected readonly error = signal<string | null>(null);
-  protected readonly problem = signal<string | null>(null);
+  private readonly asked = new Attempt();
+  protected readonly problem = this.asked.failure;
+  private readonly name = signal({ name: '' });
+  protected readonly fresh = new Form(this.name, {
+    tried: () => (this.name().name.trim() ? [] : [{ field: 'name', says: 'Name the job first.' }]),
+  });
   /** Archived jobs are shown instead of current ones. */
   protected readonly old = signal(false);
   protected readonly shown = computed(() => (this.jobs() ?? []).filter((j) => j.archived === this.old()));
@@ -190,29 +208,16 @@ export class JobsPage {
     }
   }
 
-  /** Runs a step on the jobs; a refusal is told here. */
-  private async attempt(step: () => Promise<void>): Promise<void> {
-    this.problem.set(null);
-    try {
-      await step();
-    } catch (e) {
-      this.problem.set((e as Error).message);
-    }
-  }
-
-  protected begin(event: Event, box: HTMLInputElement): void {
-    event.preventDefault();
-    const name = box.value.trim();
-    if (!name) return this.problem.set('Name the job first.');
-    void this.attempt(async () => {
-      const job = newJob(newId(), name);
+  protected async begin(): Promise<void> {
+    await this.fresh.submit(async () => {
+      const job = newJob(newId(), this.name().name.trim());
       await this.outbox.send('job', [{ seen: 0, data: job }]);
       await this.router.navigate(['/job', job.id, 'plan']);
     });
   }
 
-  protected copy(job: JobSummary): void {
-    void this.attempt(async () => {
+  protected async copy(job: JobSummary): Promise<void> {
+    await this.asked.run(async () => {
       const names = new Set((this.jobs() ?? []).map((j) => j.name));
       let name = `${job.name}, copy`.slice(0, 76);
       for (let n = 2; names.has(name); n++) name = `${job.name.slice(0, 66)}, copy ${n}`;
@@ -221,8 +226,8 @@ export class JobsPage {
     });
   }
 
-  protected archive(summary: JobSummary): void {
-    void this.attempt(async () => {
+  protected async archive(summary: JobSummary): Promise<void> {
+    await this.asked.run(async () => {
       const { job } = await call<JobDetail>(`jobs/${summary.id}`);
       await this.outbox.send('job', [
         { seen: job.version, data: { ...plainRecord(job), archived: !summary.archived } },

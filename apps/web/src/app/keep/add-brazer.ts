@@ -1,29 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { brazerSchema, problemsOf, type Brazer } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
-import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
-import { problemAt } from '../forms/problems';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 
 /** Puts a brazer on file: a name and the employer's mark, never a government number. */
 @Component({
   selector: 'hp-add-brazer',
-  imports: [Entry],
+  imports: [MatButtonModule, Entry, FormEnd, FormOf],
   template: `
     @if (open()) {
-      <form (submit)="save($event)">
-        <hp-entry label="Name of the brazer" [(value)]="name" [problem]="problem('name')" />
-        <hp-entry label="Employer’s mark" [placeholder]="usual()" [(value)]="mark" [problem]="problem('mark')" />
-        <button class="button main" type="submit">Put on file</button>
-        <button class="button" type="button" (click)="open.set(false)">Leave it</button>
-        @if (failure(); as f) {
-          <p class="says-problem" role="alert">✕ {{ f }}</p>
-        }
+      <form [hpForm]="form" (sent)="save()">
+        <hp-entry label="Name of the brazer" [of]="form.f.name" />
+        <hp-entry label="Employer’s mark" [placeholder]="usual()" [of]="form.f.mark" />
+        <hp-form-end does="Put on file">
+          <button matButton="outlined" type="button" (click)="open.set(false)">Leave it</button>
+        </hp-form-end>
       </form>
     } @else {
-      <button class="button" (click)="begin()">Add a brazer</button>
+      <button matButton="outlined" (click)="begin()">Add a brazer</button>
     }
   `,
   styles: `
@@ -32,15 +32,9 @@ import { problemAt } from '../forms/problems';
     }
     form {
       display: grid;
-      grid-template-columns: minmax(160px, 240px) 150px auto auto;
+      grid-template-columns: minmax(160px, 240px) 150px;
       gap: 8px;
       align-items: start;
-    }
-    form .button {
-      margin-top: 22px;
-    }
-    .says-problem {
-      grid-column: 1 / -1;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,11 +42,8 @@ import { problemAt } from '../forms/problems';
 export class AddBrazer {
   private readonly crew = inject(CrewStore);
   protected readonly open = signal(false);
-  protected readonly name = signal('');
-  protected readonly mark = signal('');
-  protected readonly failure = signal<string | null>(null);
-  private readonly told = signal<readonly FieldProblem[]>([]);
-  private readonly tried = signal(false);
+  private readonly draft = signal({ name: '', mark: '' });
+  protected readonly form = new Form(this.draft, { tried: () => this.wrong() });
   private id = newId();
   /** A number that no mark on file has. */
   protected readonly usual = computed(() => {
@@ -61,46 +52,32 @@ export class AddBrazer {
   });
 
   private brazer(): Brazer {
-    const mark = this.mark().trim() || this.usual();
-    return { id: this.id, name: this.name().trim(), mark, withdrawnOn: null, withdrawnReason: null };
+    const { name, mark } = this.draft();
+    return {
+      id: this.id,
+      name: name.trim(),
+      mark: mark.trim() || this.usual(),
+      withdrawnOn: null,
+      withdrawnReason: null,
+    };
   }
 
-  private problems(): readonly FieldProblem[] {
-    const { mark } = this.brazer();
-    const taken = this.crew.brazers().find((b) => b.mark === mark);
+  private wrong(): readonly FieldProblem[] {
+    const brazer = this.brazer();
+    const taken = this.crew.brazers().find((b) => b.mark === brazer.mark);
     return [
-      ...this.told(),
-      ...(this.tried() ? problemsOf(brazerSchema, this.brazer(), '') : []),
-      ...(taken && this.tried() ? [{ field: 'mark', says: `${taken.name} has this mark` }] : []),
+      ...problemsOf(brazerSchema, brazer),
+      ...(taken ? [{ field: 'mark', says: `${taken.name} has this mark` }] : []),
     ];
-  }
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
   }
 
   protected begin(): void {
     this.id = newId();
-    this.name.set('');
-    this.mark.set('');
-    this.tried.set(false);
-    this.told.set([]);
-    this.failure.set(null);
+    this.form.begin({ name: '', mark: '' });
     this.open.set(true);
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.tried.set(true);
-    this.told.set([]);
-    this.failure.set(null);
-    if (this.problems().length) return;
-    try {
-      await this.crew.addBrazer(this.brazer());
-      this.open.set(false);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    }
+  protected async save(): Promise<void> {
+    if (await this.form.submit(() => this.crew.addBrazer(this.brazer()))) this.open.set(false);
   }
 }

@@ -6,68 +6,51 @@ import { spanAround } from './span';
 import { May } from '../people/may';
 import { BrazerActions } from './brazer-actions';
 import { StandingStrip } from './standing-strip';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** The crew against one joint on one day: may or may not, why, and how long each is still good. */
 @Component({
   selector: 'hp-board',
-  imports: [SayPipe, StandingStrip, BrazerActions, May],
+  imports: [Cell, Table, SayPipe, StandingStrip, BrazerActions, May],
   template: `
-    <table class="plain sheet">
-      <thead>
-        <tr>
-          <th>Brazer and range</th>
-          <th>May</th>
-          <th>Why</th>
-          <th>{{ span().from }} to {{ span().to }}</th>
-          <th class="number">Joints of this job</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (row of rows(); track row.brazer.id) {
-          <tr>
-            <td>
-              <strong>{{ row.brazer.name }}</strong> <span class="quiet mark">mark {{ row.brazer.mark }}</span>
-              <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
-              @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
-                <p class="quiet">
-                  F-{{ c.fNumber }}, P-{{ c.pNumbers[0] }} to P-{{ c.pNumbers[1] }}: {{ c.positions.join(', ') }}
-                </p>
-              }
-            </td>
-            <td [class]="row.permission.may ? 'fine' : 'refused'">{{ row.permission.may ? '✓ may' : '✕ may not' }}</td>
-            <td>
-              @for (r of row.permission.reasons; track r) {
-                <p>{{ r | say }}</p>
-              }
-            </td>
-            <td class="time">
-              <hp-standing-strip
-                [record]="row.record"
-                [rules]="rules()"
-                [fNumber]="fNumber()"
-                [span]="span()"
-                [today]="today()"
-                [on]="day()"
-              />
-              @if (row.permission.withdrawn) {
-                <p class="refused">✕ withdrawn</p>
-              } @else if (left(row); as l) {
-                <p [class]="l.tone">{{ l.words }}</p>
-              }
-              @if (row.permission.continuity.lastLabel; as last) {
-                <p class="quiet">last: {{ last }}, {{ row.permission.continuity.lastDay }}</p>
-              }
-            </td>
-            <td class="number">{{ coverage().get(row.brazer.id) ?? 0 }} of {{ total() }}</td>
-          </tr>
-        } @empty {
-          <tr>
-            <td colspan="5" class="quiet">No brazer on file, or the joint has no plan.</td>
-          </tr>
+    <hp-table class="sheet" [rows]="rows()" [columns]="columns()" empty="No brazer on file, or the joint has no plan.">
+      <ng-template hpCell="who" [rows]="rows()" let-row>
+        <strong>{{ row.brazer.name }}</strong> <span class="quiet mark">mark {{ row.brazer.mark }}</span>
+        <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
+        @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
+          <p class="quiet">
+            F-{{ c.fNumber }}, P-{{ c.pNumbers[0] }} to P-{{ c.pNumbers[1] }}: {{ c.positions.join(', ') }}
+          </p>
         }
-      </tbody>
-    </table>
-    <p class="quiet">
+      </ng-template>
+      <ng-template hpCell="why" [rows]="rows()" let-row>
+        @for (r of row.permission.reasons; track r) {
+          <p>{{ r | say }}</p>
+        }
+      </ng-template>
+      <ng-template hpCell="time" [rows]="rows()" let-row>
+        <div class="time">
+          <hp-standing-strip
+            [record]="row.record"
+            [rules]="rules()"
+            [fNumber]="fNumber()"
+            [span]="span()"
+            [today]="today()"
+            [on]="day()"
+          />
+          @if (row.permission.withdrawn) {
+            <p class="refused">✕ withdrawn</p>
+          } @else if (left(row); as l) {
+            <p [class]="l.tone">{{ l.words }}</p>
+          }
+          @if (row.permission.continuity.lastLabel; as last) {
+            <p class="quiet">last: {{ last }}, {{ row.permission.continuity.lastDay }}</p>
+          }
+        </div>
+      </ng-template>
+    </hp-table>
+    <p class="quiet law">
       {{ range }}. {{ continuity }}. A full bar is current, a thin line lapsed, crosses withdrawn; what is to come is as
       if nothing more were brazed. Check the current code book.
     </p>
@@ -76,21 +59,17 @@ import { StandingStrip } from './standing-strip';
     .mark {
       display: block;
     }
-    td:nth-child(2) {
-      white-space: nowrap;
-    }
     .time {
       width: 270px;
     }
     .time p {
       font-size: 13px;
     }
-    p.quiet {
+    .law {
       margin-top: 6px;
     }
-    td p.quiet {
-      margin: 0;
-      font-size: 13px;
+    hp-table p {
+      font-size: 14px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -107,6 +86,24 @@ export class Board {
   protected readonly span = computed(() => spanAround(this.today(), this.day()));
   protected readonly range = sourceLine(RANGE_SOURCE);
   protected readonly continuity = `Continuity: ${CONTINUITY_SOURCE.note ?? ''} (${sourceLine(CONTINUITY_SOURCE)})`;
+
+  protected readonly columns = computed((): readonly Column<BoardRow>[] => [
+    { id: 'who', head: 'Brazer and range', names: true },
+    {
+      id: 'may',
+      head: 'May',
+      text: (r) => (r.permission.may ? '✓ may' : '✕ may not'),
+      tone: (r) => (r.permission.may ? 'fine' : 'refused'),
+    },
+    { id: 'why', head: 'Why' },
+    { id: 'time', head: `${this.span().from} to ${this.span().to}` },
+    {
+      id: 'joints',
+      head: 'Joints of this job',
+      text: (r) => `${this.coverage().get(r.brazer.id) ?? 0} of ${this.total()}`,
+      number: true,
+    },
+  ]);
 
   protected left(row: BoardRow): { tone: string; words: string } | null {
     const { daysLeft: days, goodThrough } = row.permission.continuity;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { maySign } from '@hephaist/contracts';
 import type { RuleSet } from '@hephaist/core';
 import { CrewStore, type BoardRow } from '../data/crew.store';
@@ -6,37 +7,36 @@ import { newId } from '../data/outbox';
 import { me } from '../data/who';
 import { movedWords } from '../data/what-changes';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { Signer } from '../people/signer';
+import { Day } from '../time/day';
 
 /** Withdrawing a brazer for cause, and confirming that one goes on brazing; both signed. */
 @Component({
   selector: 'hp-brazer-actions',
-  imports: [Entry],
+  imports: [MatButtonModule, Day, Entry, FormEnd, FormOf],
   template: `
     @if (open(); as what) {
-      <form (submit)="sign($event)">
-        <hp-entry [label]="what === 'withdraw' ? 'Withdrawn on' : 'Confirmed on'" kind="date" [(value)]="day" />
-        <hp-entry
-          [label]="what === 'withdraw' ? 'For what cause' : 'What was seen'"
-          [(value)]="words"
-          [problem]="problem()"
-        />
-        <span>
-          <button class="button main" type="submit">Sign</button>
-          <button class="button" type="button" (click)="open.set(null)">Leave it</button>
-        </span>
+      <form [hpForm]="form" (sent)="sign()">
+        <hp-day [label]="what === 'withdraw' ? 'Withdrawn on' : 'Confirmed on'" [of]="form.f.day" />
+        <hp-entry [label]="what === 'withdraw' ? 'For what cause' : 'What was seen'" [of]="form.f.words" />
+        <hp-form-end does="Sign">
+          <button matButton="outlined" type="button" (click)="open.set(null)">Leave it</button>
+        </hp-form-end>
       </form>
     } @else {
       <span>
         @if (rules().confirmMonths) {
-          <button class="link" (click)="begin('confirm')">Confirm</button>
+          <button matButton (click)="begin('confirm')">Confirm</button>
         }
         @if (!row().brazer.withdrawnOn) {
-          <button class="link" (click)="begin('withdraw')" [attr.aria-label]="'Withdraw ' + row().brazer.name">
+          <button matButton (click)="begin('withdraw')" [attr.aria-label]="'Withdraw ' + row().brazer.name">
             Withdraw
           </button>
         } @else if (mayReadmit()) {
-          <button class="link" (click)="readmit()" [attr.aria-label]="'Lift the withdrawal of ' + row().brazer.name">
+          <button matButton (click)="readmit()" [attr.aria-label]="'Lift the withdrawal of ' + row().brazer.name">
             Lift the withdrawal
           </button>
         }
@@ -50,21 +50,6 @@ import { Signer } from '../people/signer';
       padding: 6px 0;
       min-width: 190px;
     }
-    .link {
-      font: inherit;
-      font-size: 13px;
-      color: var(--copper);
-      background: none;
-      border: 0;
-      padding: 0;
-      margin-right: 10px;
-      min-height: 24px;
-      text-decoration: underline;
-      cursor: pointer;
-    }
-    .button {
-      margin-right: 6px;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -75,11 +60,16 @@ export class BrazerActions {
   private readonly crew = inject(CrewStore);
   private readonly signer = inject(Signer);
   protected readonly open = signal<'withdraw' | 'confirm' | null>(null);
-  protected readonly day = signal('');
-  protected readonly words = signal('');
-  private readonly tried = signal(false);
-  protected readonly problem = computed(() => (this.tried() && !this.words().trim() ? 'Write it down' : null));
-
+  private readonly draft = signal({ day: '', words: '' });
+  protected readonly form = new Form(this.draft, {
+    tried: () => {
+      const { day, words } = this.draft();
+      return [
+        ...(/^\d{4}-\d{2}-\d{2}$/.test(day) ? [] : [{ field: 'day', says: 'Give the day, YYYY-MM-DD' }]),
+        ...(words.trim() ? [] : [{ field: 'words', says: 'Write it down' }]),
+      ];
+    },
+  });
   protected readonly mayReadmit = computed(() => maySign(me()?.roles ?? [], 'readmitted'));
 
   /** Ends a withdrawal: by quality, signed, with what counts again said before. */
@@ -100,9 +90,7 @@ export class BrazerActions {
 
   protected begin(what: 'withdraw' | 'confirm'): void {
     this.open.set(what);
-    this.day.set(this.today());
-    this.words.set('');
-    this.tried.set(false);
+    this.form.begin({ day: this.today(), words: '' });
   }
 
   /** What the withdrawal changes of what is on file already. */
@@ -123,28 +111,30 @@ export class BrazerActions {
     return movedWords(record, { ...record, confirmations }, this.today(), this.rules());
   }
 
-  protected async sign(event: Event): Promise<void> {
-    event.preventDefault();
-    this.tried.set(true);
-    const [what, { brazer }, day, words] = [this.open(), this.row(), this.day(), this.words().trim()];
-    if (!words || !day || !what) return;
+  protected async sign(): Promise<void> {
+    await this.form.submit(async () => {
+      const what = this.open();
+      if (what && (await this.signed(what))) this.open.set(null);
+    });
+  }
+
+  private async signed(what: 'withdraw' | 'confirm'): Promise<boolean> {
+    const [{ brazer }, day, words] = [this.row(), this.draft().day, this.draft().words.trim()];
     const commandId = newId();
-    const signed =
-      what === 'withdraw'
-        ? await this.signer.sign({
-            what: `the withdrawal of ${brazer.name}`,
-            meaning: 'withdrawn',
-            lines: [`From ${day}: ${words}`, this.touched(day)],
-            send: (password) =>
-              this.crew.withdraw({ ...brazer, withdrawnOn: day, withdrawnReason: words }, password, commandId),
-          })
-        : await this.signer.sign({
-            what: `the confirmation of ${brazer.name}`,
-            meaning: 'confirmed',
-            lines: [`On ${day}: ${words}`, this.moved(day)],
-            send: (password) =>
-              this.crew.confirm({ id: newId(), brazerId: brazer.id, on: day, says: words }, password, commandId),
-          });
-    if (signed) this.open.set(null);
+    return what === 'withdraw'
+      ? await this.signer.sign({
+          what: `the withdrawal of ${brazer.name}`,
+          meaning: 'withdrawn',
+          lines: [`From ${day}: ${words}`, this.touched(day)],
+          send: (password) =>
+            this.crew.withdraw({ ...brazer, withdrawnOn: day, withdrawnReason: words }, password, commandId),
+        })
+      : await this.signer.sign({
+          what: `the confirmation of ${brazer.name}`,
+          meaning: 'confirmed',
+          lines: [`On ${day}: ${words}`, this.moved(day)],
+          send: (password) =>
+            this.crew.confirm({ id: newId(), brazerId: brazer.id, on: day, says: words }, password, commandId),
+        });
   }
 }

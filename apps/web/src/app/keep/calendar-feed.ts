@@ -1,18 +1,23 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatInputModule } from '@angular/material/input';
 import { post } from '../data/api';
 
 /** An address that a calendar program can follow: each brazer's last good day, with warnings ahead. */
 @Component({
   selector: 'hp-calendar-feed',
+  imports: [MatButtonModule, MatInputModule],
   template: `
     <h2>Last good days in a calendar</h2>
     @if (address(); as a) {
       <p>Give this address to a calendar program. Who has it can read it; a new one ends it.</p>
-      <input class="control" readonly [value]="a" aria-label="Address of the calendar" #box (focus)="box.select()" />
-      <p><a class="button" [href]="a" download="brazers.ics">Save as iCalendar</a></p>
+      <mat-form-field>
+        <input matInput readonly [value]="a" aria-label="Address of the calendar" #box (focus)="box.select()" />
+      </mat-form-field>
+      <p><a matButton="outlined" [href]="a" download="brazers.ics">Save as iCalendar</a></p>
     } @else {
       <p>Warned 60, 30 and 7 days ahead.</p>
-      <p><button class="button" (click)="make()">Make an address</button></p>
+      <p><button matButton="outlined" (click)="make()">Make an address</button></p>
     }
     @if (failure(); as f) {
       <p class="says-problem" role="alert">✕ {{ f }}</p>

@@ -1,16 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, OnDestroy, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
 import { openPoints, type OpenPoint } from '@hephaist/contracts';
-import type { FieldProblem } from '@hephaist/core';
-import { localNow } from '../braze/log-draft';
-import { ApiProblem, fetchFile } from '../data/api';
+import { fetchFile } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { saveFile } from '../data/save-file';
 import { ShopStore } from '../data/shop.store';
+import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
-import { problemAt } from '../forms/problems';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { May } from '../people/may';
 import { Signer } from '../people/signer';
 import { markRuns } from '../plan/mark-runs';
@@ -19,6 +22,7 @@ import { Tabs } from '../shell/tabs';
 import { UnitsStore } from '../units/units.store';
 import { HandOverStore } from './hand-over.store';
 import { KEEP_TABS } from './keep-tabs';
+import { localNow } from '../time/zone';
 
 /** Where an open point is mended. */
 const WHERE: readonly (readonly [words: RegExp, path: string, name: string])[] = [
@@ -34,7 +38,7 @@ const whereOf = (p: OpenPoint) => {
 /** Hand over: what is still open, the job signed as it stands, and its packages. */
 @Component({
   selector: 'hp-hand-over-page',
-  imports: [Tabs, May, Entry, RouterLink],
+  imports: [MatButtonModule, Tabs, May, Entry, FormEnd, FormOf, MatProgressBarModule, RouterLink],
   providers: [HandOverStore],
   templateUrl: './hand-over-page.html',
   styleUrl: './hand-over-page.scss',
@@ -49,11 +53,11 @@ export class HandOverPage implements OnDestroy {
   private readonly signer = inject(Signer);
   protected readonly store = inject(HandOverStore);
   protected readonly tabs = KEEP_TABS;
-  protected readonly to = signal('');
-  protected readonly note = signal('');
-  protected readonly busy = signal(false);
-  protected readonly failure = signal<string | null>(null);
-  private readonly told = signal<readonly FieldProblem[]>([]);
+  private readonly draft = signal({ to: '', note: '' });
+  protected readonly form = new Form(this.draft, {
+    tried: () => (this.draft().to.trim() ? [] : [{ field: 'to', says: 'Say to whom it is handed over' }]),
+  });
+  protected readonly exported = new Attempt();
 
   constructor() {
     const jobId = this.job.jobId() ?? '';
@@ -101,46 +105,24 @@ export class HandOverPage implements OnDestroy {
   );
   private readonly slug = computed(() => (this.job.job()?.name ?? 'job').toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 
-  protected problem(field: string): string | null {
-    return problemAt(this.told(), field);
-  }
-
-  protected async handOver(event: Event): Promise<void> {
-    event.preventDefault();
-    const to = this.to().trim();
-    this.told.set(to ? [] : [{ field: 'to', says: 'Say to whom it is handed over' }]);
-    if (!to) return;
-    const [id, jobId] = [newId(), this.job.jobId() ?? ''];
-    const points = this.points();
-    const signed = await this.signer.sign({
-      what: `${this.job.job()?.name ?? 'the job'} as handed over`,
-      meaning: 'handed-over',
-      lines: [`To ${to}.`, ...points.map((p) => `${p.about.length} × ${p.what}`)],
-      send: (password) => this.send(jobId, { id, to, note: this.note(), units: this.units.system(), password }),
+  protected async handOver(): Promise<void> {
+    const [id, jobId, note] = [newId(), this.job.jobId() ?? '', this.draft().note];
+    const to = this.draft().to.trim();
+    const units = this.units.system();
+    await this.form.submit(async () => {
+      const signed = await this.signer.sign({
+        what: `${this.job.job()?.name ?? 'the job'} as handed over`,
+        meaning: 'handed-over',
+        lines: [`To ${to}.`, ...this.points().map((p) => `${p.about.length} × ${p.what}`)],
+        send: (password) => this.form.telling(() => this.store.handOver(jobId, { id, to, note, units, password })),
+      });
+      if (signed) this.form.begin({ to: '', note: '' });
     });
-    if (!signed) return;
-    this.to.set('');
-    this.note.set('');
-  }
-
-  private async send(jobId: string, request: Parameters<typeof this.store.handOver>[1]): Promise<void> {
-    try {
-      await this.store.handOver(jobId, request);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      throw e;
-    }
   }
 
   protected async export(): Promise<void> {
-    this.busy.set(true);
-    this.failure.set(null);
-    try {
-      saveFile(await fetchFile(`jobs/${this.job.jobId() ?? ''}/export`), `${this.slug()}.hephaist.json`);
-    } catch (e) {
-      this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+    await this.exported.run(async () =>
+      saveFile(await fetchFile(`jobs/${this.job.jobId() ?? ''}/export`), `${this.slug()}.hephaist.json`),
+    );
   }
 }

@@ -1,12 +1,10 @@
-import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { ASME_RULES, mayBraze } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { WorkStore } from '../data/work.store';
 import { ShopStore } from '../data/shop.store';
-import { localNow } from '../braze/log-draft';
-import { Entry } from '../forms/entry';
-import { Pick as PickField } from '../forms/pick';
+import { Find } from '../forms/find';
 import { metalWords, sizeWords } from '../plan/schedule-columns';
 import { May } from '../people/may';
 import { Tabs } from '../shell/tabs';
@@ -17,14 +15,13 @@ import { AddBrazer } from './add-brazer';
 import { Patches } from './patches';
 import { RunningOut } from './running-out';
 import { Procedures } from './procedures';
-
-/** More joints than this are not put into a list to pick from. */
-const MOST_TO_PICK = 500;
+import { Day } from '../time/day';
+import { localNow } from '../time/zone';
 
 /** Keep: who may braze a joint on any day and why not and the procedures on file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [Tabs, Entry, PickField, Board, Procedures, CalendarFeed, RunningOut, Patches, AddBrazer, May],
+  imports: [Tabs, Day, Find, Board, Procedures, CalendarFeed, RunningOut, Patches, AddBrazer, May],
   template: `
     <section class="main">
       <hp-tabs [tabs]="tabs" />
@@ -34,12 +31,8 @@ const MOST_TO_PICK = 500;
           <hp-add-brazer *hpMay="'write:brazer'" />
         </div>
         <div class="ask">
-          @if (joints(); as all) {
-            <hp-pick label="Joint" [options]="all" [value]="joint.id" (valueChange)="store.select($event)" />
-          } @else {
-            <hp-entry label="Joint" [value]="mark()" (valueChange)="pick($event)" [problem]="markProblem()" />
-          }
-          <hp-entry label="On" kind="date" [value]="day()" (valueChange)="day.set($event)" [problem]="dayProblem()" />
+          <hp-find label="Joint" [options]="joints()" [value]="joint.id" (valueChange)="store.select($event)" />
+          <hp-day label="On" [(value)]="day" [problem]="dayProblem()" />
           <p class="quiet asks">{{ asks() }}</p>
         </div>
         @if (work.pending(); as n) {
@@ -131,26 +124,12 @@ export class KeepPage {
   protected readonly dayProblem = computed(() => (this.validDay() ? null : 'Pick a date'));
   protected readonly validDay = computed(() => /^\d{4}-\d{2}-\d{2}$/.test(this.day() ?? ''));
 
-  /** Joints to pick from; null where they are so many that a mark is typed sooner than found. */
-  protected readonly joints = computed(() => {
-    const all = this.store.joints();
-    if (all.length > MOST_TO_PICK) return null;
-    return all.map((j) => ({
+  protected readonly joints = computed(() =>
+    this.store.joints().map((j) => ({
       id: j.id,
       name: `${j.mark} · ${sizeWords(j)}, ${metalWords(j, this.tables())}, ${j.position}`,
-    }));
-  });
-  protected readonly mark = linkedSignal(() => this.store.selected()?.mark ?? '');
-  private readonly byMark = computed(() => new Map(this.store.joints().map((j) => [j.mark.toLowerCase(), j.id])));
-  protected readonly markProblem = computed(() =>
-    this.byMark().has(this.mark().trim().toLowerCase()) ? null : 'no joint of this job has this mark',
+    })),
   );
-
-  protected pick(text: string): void {
-    const id = this.byMark().get(text.trim().toLowerCase());
-    if (id) this.store.select(id);
-    this.mark.set(text);
-  }
 
   protected readonly board = computed(() => {
     const plan = this.store.selectedPlan()?.plan;

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import type { Joint, Stored } from '@hephaist/contracts';
 import { daysBetween } from '@hephaist/core';
-import { localNow } from '../braze/log-draft';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { May } from '../people/may';
+import { localNow } from '../time/zone';
 
 /** Temporary patches of the job, until each is cut out. */
 @Component({

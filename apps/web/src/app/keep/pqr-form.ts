@@ -8,6 +8,7 @@ import {
   output,
   signal,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import {
   pqrSchema,
   problemsOf,
@@ -28,8 +29,6 @@ import {
   type Position,
   type Quantity,
 } from '@hephaist/core';
-import { localNow } from '../braze/log-draft';
-import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { pqrChanges } from '../data/what-changes';
@@ -37,35 +36,25 @@ import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { nextNumber } from '../forms/next-number';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { plain, POSITION_OPTIONS, ruleSetOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { otherProblems, problemAt } from '../forms/problems';
+import { Problem } from '../forms/problem';
+import { Day } from '../time/day';
 import { CouponTests } from '../prove/coupon-tests';
 import { newTest, readTest, unansweredOf, type TestDraft } from '../prove/test-drafts';
 import { Signer } from '../people/signer';
-import { typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
 import { readPairs } from './pairs-text';
-
-const SHOWN = [
-  'number',
-  'brazedOn',
-  'brazerId',
-  'witness',
-  'metals',
-  'fNumber',
-  'fluxId',
-  'wallM',
-  'gapM',
-  'overlapM',
-  'note',
-  'tests',
-];
+import { localNow } from '../time/zone';
+import { typed } from '../units/typed';
 
 /** Writes down what was done on a procedure's test coupon and how it tested; each verdict as it is typed. */
 @Component({
   selector: 'hp-pqr-form',
-  imports: [Entry, PickField, CouponTests],
+  imports: [MatButtonModule, Day, Entry, FormEnd, FormOf, PickField, Problem, CouponTests],
   templateUrl: './pqr-form.html',
   styleUrl: './procedure-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -114,10 +103,7 @@ export class PqrForm {
   });
   protected readonly tests = signal<readonly TestDraft[]>([newTest('visual', this.system)]);
   private readonly read = computed(() => this.tests().map((t) => readTest(t, this.system)));
-  protected readonly tried = signal(false);
-  protected readonly busy = signal(false);
-  protected readonly failure = signal<string | null>(null);
-  private readonly told = signal<readonly FieldProblem[]>([]);
+  protected readonly form = new Form(this.draft, { now: () => this.unread(), tried: () => this.wrong() });
   private readonly id = newId();
 
   private nextNumber(): string {
@@ -158,25 +144,15 @@ export class PqrForm {
   /** Tests that this type of joint asks for and that are not there: without them the record supports nothing. */
   protected readonly missing = computed(() => missingOf(this.record(), this.crew.coupons(), this.rules()));
   protected readonly rules = computed(() => this.tables().ruleSet(this.draft().ruleSetId) ?? ASME_RULES);
-  protected readonly problems = computed(() => [
-    ...this.told(),
-    ...this.read().flatMap((r, i) => r.problems.map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),
-    ...(this.tried() ? this.unanswered() : []),
-    ...(this.tried()
-      ? problemsOf(pqrSchema, this.record(), '', this.tables()).map((p) =>
-          p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
-        )
-      : []),
-  ]);
-  protected readonly others = computed(() => otherProblems(this.problems(), SHOWN).map((p) => p.says));
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
+  private unread(): FieldProblem[] {
+    return this.read().flatMap((r, i) => r.problems.map((p) => ({ ...p, field: `tests.${i}.${p.field}` })));
   }
 
-  protected set(change: Partial<ReturnType<PqrForm['draft']>>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
-    this.told.set([]);
+  private wrong(): FieldProblem[] {
+    const contract = problemsOf(pqrSchema, this.record(), '', this.tables()).map((p) =>
+      p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
+    );
+    return [...this.unanswered(), ...contract];
   }
 
   /** What it changes of what its procedure is supported in. */
@@ -190,17 +166,12 @@ export class PqrForm {
 
   protected setTests(tests: readonly TestDraft[]): void {
     this.tests.set(tests);
-    this.told.set([]);
+    this.form.mended('tests');
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.tried.set(true);
-    this.failure.set(null);
-    if (this.problems().length || this.busy()) return;
-    this.busy.set(true);
+  protected async save(): Promise<void> {
     const [record, commandId] = [this.record(), newId()];
-    try {
+    await this.form.submit(async () => {
       const signed = await this.signer.sign({
         what: record.number,
         meaning: 'tested',
@@ -210,20 +181,9 @@ export class PqrForm {
             return `${t.kind} ${verdict?.passes ? 'passes' : 'fails'}: ${verdict?.arithmetic ?? ''}`;
           })
           .concat(this.changes(record)),
-        send: (password) => this.send(record, password, commandId),
+        send: (password) => this.form.telling(() => this.crew.savePqr(record, password, commandId)),
       });
       if (signed) this.filed.emit(record);
-    } finally {
-      this.busy.set(false);
-    }
-  }
-
-  private async send(record: Pqr, password: string, commandId: string): Promise<void> {
-    try {
-      await this.crew.savePqr(record, password, commandId);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      throw e;
-    }
+    });
   }
 }

@@ -1,13 +1,6 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { problemsOf, procedureSchema, type Procedure, type Stored } from '@hephaist/contracts';
 import {
   displayUnit,
@@ -16,23 +9,24 @@ import {
   JOINT_TYPES,
   PROCESS_TYPES,
   PROCESSES,
-  type FieldProblem,
   type Position,
   type ProcedureVariables,
   type Quantity,
 } from '@hephaist/core';
-import { percentOf } from '../braze/log-draft';
-import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { plainRecord } from '../data/history';
 import { ShopStore } from '../data/shop.store';
+import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { plain, POSITION_OPTIONS } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { otherProblems, problemAt } from '../forms/problems';
-import { typed } from '../plan/joint-draft';
+import { Problem } from '../forms/problem';
 import { UnitsStore } from '../units/units.store';
 import { readPairs, readWords, writePairs } from './pairs-text';
+import { percentText, percentOf, typed } from '../units/typed';
 
 /** From and to of a variable, as they are typed. */
 interface BandText {
@@ -50,25 +44,10 @@ const BANDS = [
 ] as const;
 type BandId = (typeof BANDS)[number]['texts'];
 
-/** Every field of the form, as the contract names it. */
-const SHOWN = [
-  ...BANDS.flatMap((b) => [`variables.${b.field}.min`, `variables.${b.field}.max`]),
-  'variables.metals',
-  'fNumbers',
-  'fluxIds',
-  'variables.overlapMinM',
-  'variables.positions',
-  'oxygenLimit',
-  'variables.cleaningBefore',
-  'variables.cleaningAfter',
-  'variables.technique',
-  'note',
-];
-
 /** Edits a draft of a procedure: every variable, in the units shown. */
 @Component({
   selector: 'hp-procedure-form',
-  imports: [Entry, PickField],
+  imports: [MatButtonModule, MatCheckboxModule, Check, Entry, FormEnd, FormOf, PickField, Problem],
   templateUrl: './procedure-form.html',
   styleUrl: './procedure-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -95,10 +74,9 @@ export class ProcedureForm {
     { name: 'max', word: 'to' },
   ] as const;
   protected readonly draft = linkedSignal(() => this.textsOf(this.procedure()));
-  protected readonly tried = signal(false);
-  protected readonly busy = signal(false);
-  protected readonly failure = signal<string | null>(null);
-  private readonly told = signal<readonly FieldProblem[]>([]);
+  protected readonly form = new Form(this.draft, {
+    tried: () => problemsOf(procedureSchema, this.now(), '', this.tables()),
+  });
 
   private textsOf(p: Procedure) {
     const v = p.variables;
@@ -128,7 +106,7 @@ export class ProcedureForm {
       flow: band(v?.purgeFlow, 'flow'),
       overlapMin: show(v?.overlapMinM, 'diameter'),
       positions: [...(v?.positions ?? [])] as Position[],
-      oxygen: p.oxygenLimit === null ? '' : String(Number((100 * p.oxygenLimit).toPrecision(4))),
+      oxygen: percentText(p.oxygenLimit),
       cleaningBefore: v?.cleaningBefore ?? '',
       cleaningAfter: v?.cleaningAfter ?? '',
       technique: v?.technique ?? '',
@@ -175,45 +153,17 @@ export class ProcedureForm {
       variables,
     };
   });
-  private readonly problems = computed(() => [
-    ...this.told(),
-    ...(this.tried() ? problemsOf(procedureSchema, this.now(), '', this.tables()) : []),
-  ]);
-  protected readonly others = computed(() => otherProblems(this.problems(), SHOWN).map((p) => p.says));
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
-  }
-
-  protected set(change: Partial<ReturnType<ProcedureForm['draft']>>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
-    this.told.set([]);
-  }
-
   protected setBand(id: BandId, end: keyof BandText, text: string): void {
-    this.set({ [id]: { ...this.draft()[id], [end]: text } });
+    this.form.set({ [id]: { ...this.draft()[id], [end]: text } });
   }
 
   protected toggle(position: Position, on: boolean): void {
     const rest = this.draft().positions.filter((p) => p !== position);
-    this.set({ positions: on ? [...rest, position] : rest });
+    this.form.set({ positions: on ? [...rest, position] : rest });
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.tried.set(true);
-    this.failure.set(null);
-    if (this.problems().length || this.busy()) return;
-    this.busy.set(true);
+  protected async save(): Promise<void> {
     const now = this.now();
-    try {
-      await this.crew.saveDraft(this.procedure().version, now);
-      this.saved.emit(now);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+    if (await this.form.submit(() => this.crew.saveDraft(this.procedure().version, now))) this.saved.emit(now);
   }
 }

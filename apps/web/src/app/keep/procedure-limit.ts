@@ -1,31 +1,34 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { problemsOf, procedureSchema, type Procedure, type Stored } from '@hephaist/contracts';
 import { dayIn, nextRevision } from '@hephaist/core';
-import { percentOf } from '../braze/log-draft';
-import { ApiProblem } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { plainRecord } from '../data/history';
 import { newId } from '../data/outbox';
 import { Signer } from '../people/signer';
 import { JobStore } from '../data/job.store';
 import { Entry } from '../forms/entry';
-import { problemAt } from '../forms/problems';
+import { Form } from '../forms/form';
+import { FormOf } from '../forms/form-of';
+import { percentOf, percentText } from '../units/typed';
 
 /** The oxygen limit that a procedure asks for before brazing; changing it makes its next revision. */
 @Component({
   selector: 'hp-procedure-limit',
-  imports: [Entry],
+  imports: [MatButtonModule, Entry, FormOf],
   template: `
-    <form (submit)="save($event)">
+    <form [hpForm]="form" (sent)="save()">
       <hp-entry
         [label]="'Oxygen limit of ' + procedure().name"
         unit="%"
         kind="decimal"
         placeholder="the line’s"
-        [(value)]="text"
-        [problem]="problem()"
+        [of]="form.f.oxygenLimit"
+        [problem]="form.failure()"
       />
-      <button class="button" type="submit" [disabled]="!changed() || busy()">Sign as rev {{ next() }}</button>
+      <button matButton="outlined" type="submit" [disabled]="!changed() || form.busy()">
+        Sign as rev {{ next() }}
+      </button>
     </form>
   `,
   styles: `
@@ -43,29 +46,20 @@ export class ProcedureLimit {
   private readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
   private readonly signer = inject(Signer);
-  private readonly shown = computed(() => {
-    const limit = this.procedure().oxygenLimit;
-    return limit == null ? '' : String(Number((100 * limit).toPrecision(4)));
-  });
-  protected readonly text = linkedSignal(() => this.shown());
-  protected readonly changed = computed(() => this.text().trim() !== this.shown());
+  private readonly shown = computed(() => percentText(this.procedure().oxygenLimit));
+  private readonly draft = linkedSignal(() => ({ oxygenLimit: this.shown() }));
+  private readonly text = computed(() => this.draft().oxygenLimit.trim());
+  protected readonly changed = computed(() => this.text() !== this.shown());
   protected readonly next = computed(() => nextRevision(this.procedure().revision));
-  protected readonly busy = signal(false);
-  private readonly told = signal<string | null>(null);
-  private readonly limit = computed(() => (this.text().trim() === '' ? null : percentOf(this.text())));
-  protected readonly problem = computed(
-    () =>
-      this.told() ??
-      problemAt(problemsOf(procedureSchema.pick(['oxygenLimit']), { oxygenLimit: this.limit() }), 'oxygenLimit'),
-  );
+  private readonly limit = computed(() => (this.text() === '' ? null : percentOf(this.text())));
+  protected readonly form = new Form(this.draft, {
+    now: () => problemsOf(procedureSchema.pick(['oxygenLimit']), { oxygenLimit: this.limit() }),
+  });
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.told.set(null);
-    if (this.problem() || !this.changed() || this.busy()) return;
-    this.busy.set(true);
+  protected async save(): Promise<void> {
+    if (!this.changed()) return;
     const was = this.procedure();
-    try {
+    await this.form.submit(async () => {
       const next = {
         ...plainRecord(was),
         id: newId(),
@@ -78,13 +72,9 @@ export class ProcedureLimit {
       await this.signer.sign({
         what: `${next.name} rev ${next.revision}`,
         meaning: 'released',
-        lines: [`Oxygen limit ${this.text().trim() || 'as the line asks'}${this.text().trim() ? ' %' : ''}`],
+        lines: [`Oxygen limit ${this.text() ? `${this.text()} %` : 'as the line asks'}`],
         send: (password) => this.crew.signProcedure(0, next, password, commandId),
       });
-    } catch (e) {
-      this.told.set(e instanceof ApiProblem ? e.problem.detail : (e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+    });
   }
 }

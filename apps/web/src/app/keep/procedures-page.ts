@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import {
   qualifiedBy,
   revisionState,
@@ -25,7 +26,10 @@ import { JobStore } from '../data/job.store';
 import { WorkStore } from '../data/work.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
+import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormOf } from '../forms/form-of';
 import { nextNumber } from '../forms/next-number';
 import { May } from '../people/may';
 import { Signer } from '../people/signer';
@@ -37,11 +41,13 @@ import { KEEP_TABS } from './keep-tabs';
 import { PqrForm } from './pqr-form';
 import { ProcedureForm } from './procedure-form';
 import { SignaturesOf } from './signatures-of';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */
 @Component({
   selector: 'hp-procedures-page',
-  imports: [Tabs, May, SayPipe, Entry, ProcedureForm, PqrForm, SignaturesOf],
+  imports: [Cell, Table, MatButtonModule, Tabs, May, SayPipe, Entry, FormOf, ProcedureForm, PqrForm, SignaturesOf],
   templateUrl: './procedures-page.html',
   styleUrl: './procedures-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,10 +63,17 @@ export class ProceduresPage {
   protected readonly source = sourceLine(PROCEDURE_SOURCE);
   private readonly asked = signal<string | null>(null);
   protected readonly doing = signal<'look' | 'edit' | 'record'>('look');
-  protected readonly failure = signal<string | null>(null);
+  private readonly asking = new Attempt();
+  protected readonly failure = this.asking.failure;
   /** A first draft that is not saved yet. */
   protected readonly fresh = signal<Stored<Procedure> | null>(null);
-  protected readonly newName = signal('');
+  private readonly newName = signal({ name: '' });
+  protected readonly naming = new Form(this.newName, {
+    now: () =>
+      this.crew.procedures().some((p) => p.name === this.newName().name.trim())
+        ? [{ field: 'name', says: 'it is on file: write its next revision' }]
+        : [],
+  });
   protected readonly usualName = computed(
     () =>
       `BPS-${nextNumber(
@@ -68,13 +81,7 @@ export class ProceduresPage {
         'BPS-',
       )}`,
   );
-  protected readonly nameProblem = computed(() =>
-    this.crew.procedures().some((p) => p.name === this.newName().trim())
-      ? 'it is on file: write its next revision'
-      : null,
-  );
-
-  protected readonly list = computed(() => {
+  readonly list = computed(() => {
     const all = this.crew.procedures();
     const rank = { draft: 0, signed: 1, superseded: 2 } as const;
     return all
@@ -188,17 +195,34 @@ export class ProceduresPage {
   });
 
   /** Begins the first revision of a procedure: it is a draft once it is saved. */
-  protected begin(event: Event): void {
-    event.preventDefault();
-    if (this.nameProblem()) return;
-    const name = this.newName().trim() || this.usualName();
+  protected begin(): void {
+    if (this.naming.problems().length) return;
+    const name = this.newName().name.trim() || this.usualName();
     const empty = { fNumbers: [], fluxIds: [], oxygenLimit: null, note: '', signedOn: null };
     this.fresh.set({ id: newId(), name, revision: 'A', ...empty, version: 0 });
   }
 
+  protected readonly isShown = (x: Listed): boolean => x.p.id === this.shown()?.p.id;
+  protected readonly columns: readonly Column<Listed>[] = [
+    { id: 'name', head: 'Procedure', text: (x) => x.p.name, opens: true },
+    { id: 'revision', head: 'Revision', text: (x) => x.p.revision },
+    {
+      id: 'state',
+      head: 'State',
+      text: ({ p, state }) =>
+        state === 'signed' ? `✓ signed ${p.signedOn ?? ''}` : state === 'draft' ? '▲ draft' : 'superseded',
+      tone: ({ state }) => ({ signed: 'fine', draft: 'caution', superseded: 'quiet' })[state],
+    },
+  ];
+  protected readonly variables: readonly Column<ReturnType<typeof procedureRows>[number]>[] = [
+    { id: 'name', head: 'Variable', text: (r) => r.name, names: true },
+    { id: 'stated', head: 'Stated' },
+    { id: 'records', head: 'Records' },
+  ];
+
   protected show(id: string): void {
     this.fresh.set(null);
-    this.newName.set('');
+    this.naming.begin({ name: '' });
     this.asked.set(id);
     this.doing.set('look');
     this.failure.set(null);
@@ -223,7 +247,7 @@ export class ProceduresPage {
       signedOn: null,
       replaces: p.id,
     };
-    await this.attempt(() => this.crew.saveDraft(0, draft));
+    await this.asking.run(() => this.crew.saveDraft(0, draft));
     this.show(draft.id);
     this.doing.set('edit');
   }
@@ -251,13 +275,6 @@ export class ProceduresPage {
     });
     if (signed) this.show(p.id);
   }
-
-  private async attempt(work: () => Promise<void>): Promise<void> {
-    this.failure.set(null);
-    try {
-      await work();
-    } catch (e) {
-      this.failure.set((e as Error).message);
-    }
-  }
 }
+
+type Listed = ReturnType<ProceduresPage['list']>[number];

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { mayBraze, type BrazerRecord } from '@hephaist/core';
 import { AlertsStore } from '../data/alerts.store';
@@ -9,7 +10,7 @@ import { keptBy, nearWords } from './kept-by';
 /** Whose last good day is near or just past, and what would move it. */
 @Component({
   selector: 'hp-running-out',
-  imports: [RouterLink],
+  imports: [MatButtonModule, RouterLink],
   template: `
     <h2>Running out</h2>
     @for (r of rows(); track r.key) {
@@ -22,7 +23,7 @@ import { keptBy, nearWords } from './kept-by';
       <p class="fine">✓ Nobody within 60 days.</p>
     }
     @if (byWork()) {
-      <p><a class="button" [routerLink]="['/job', job.jobId(), 'keep', 'share']">Give them a joint</a></p>
+      <p><a matButton="outlined" [routerLink]="['/job', job.jobId(), 'keep', 'share']">Give them a joint</a></p>
     }
   `,
   styles: `

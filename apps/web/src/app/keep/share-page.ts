@@ -1,22 +1,26 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
-import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { WorkStore } from '../data/work.store';
 import { saveFile } from '../data/save-file';
-import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { markRuns } from '../plan/mark-runs';
 import { Tabs } from '../shell/tabs';
 import { SayPipe } from '../units/say.pipe';
 import { KEEP_TABS } from './keep-tabs';
 import { shareCsv, shareWork, type OpenWork } from './share';
+import { Day } from '../time/day';
+import { localNow } from '../time/zone';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** Share the work: which of the crew brazes what, all qualified on the day, fairly, nobody left to lapse. */
 @Component({
   selector: 'hp-share-page',
-  imports: [Tabs, Entry, PickField, RouterLink, SayPipe],
+  imports: [Cell, Table, MatButtonModule, Tabs, MatCheckboxModule, Day, PickField, RouterLink, SayPipe],
   templateUrl: './share-page.html',
   styleUrl: './share-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,7 +53,7 @@ export class SharePage {
   private readonly share = computed(() =>
     this.dayProblem() ? null : shareWork(this.work(), this.hands(), this.day()),
   );
-  protected readonly rows = computed(() => {
+  readonly rows = computed(() => {
     const share = this.share();
     if (!share) return [];
     const lineOf = this.store.lineOf();
@@ -69,6 +73,12 @@ export class SharePage {
       })
       .sort((a, b) => b.joints - a.joints || a.brazer.name.localeCompare(b.brazer.name));
   });
+  protected readonly columns: readonly Column<Share>[] = [
+    { id: 'who', head: 'Brazer', names: true },
+    { id: 'joints', head: 'Joints', text: (r) => String(r.joints), number: true },
+    { id: 'share', head: 'Share' },
+    { id: 'which', head: 'Which' },
+  ];
   protected readonly nobody = computed(() => {
     const share = this.share();
     if (!share) return [];
@@ -127,3 +137,5 @@ export class SharePage {
     globalThis.print();
   }
 }
+
+type Share = ReturnType<SharePage['rows']>[number];

@@ -23,6 +23,8 @@ import {
   type MarkKind,
   type PurgeReading,
 } from '@hephaist/core';
+import { plain } from '../forms/options';
+import { Pick } from '../forms/pick';
 import { JobStore } from '../data/job.store';
 import { Outbox } from '../data/outbox';
 import { post } from '../data/api';
@@ -50,7 +52,7 @@ interface Action {
 /** Beside the work: one thing to do, the joint, the oxygen and flow, one clock, three targets for a glove. */
 @Component({
   selector: 'hp-live-page',
-  imports: [Clock, NumberPad, RouterLink, SayPipe, TraceChart],
+  imports: [Pick, Clock, NumberPad, RouterLink, SayPipe, TraceChart],
   providers: [LiveStore],
   templateUrl: './live-page.html',
   styleUrl: './live-page.scss',
@@ -68,7 +70,8 @@ export class LivePage {
   private readonly heard = new HeardAlarms();
   protected readonly padOpen = signal(false);
   protected readonly leaksOpen = signal(false);
-  protected readonly mishaps = STAND_IN_MISHAPS;
+  protected readonly mishaps = plain(STAND_IN_MISHAPS);
+  protected readonly mishap = signal<(typeof STAND_IN_MISHAPS)[number] | ''>(STAND_IN_MISHAPS[0]);
   protected readonly fmt = formatDuration;
   private lastTouch = -Infinity;
 
@@ -272,7 +275,8 @@ export class LivePage {
     void this.live.mark('reading by hand', { device, value });
   }
 
-  protected setMishap(mishap: string): void {
+  protected setMishap(mishap: (typeof STAND_IN_MISHAPS)[number] | ''): void {
+    this.mishap.set(mishap);
     void post(`instruments/${this.live.session()?.instruments ?? ''}/mishap`, { mishap });
   }
 }

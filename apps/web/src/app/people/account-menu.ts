@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import { AccountStore } from '../data/account.store';
@@ -7,10 +8,14 @@ import { May } from './may';
 /** Who is signed in; people, trail and signing out. */
 @Component({
   selector: 'hp-account-menu',
-  imports: [MatMenuModule, RouterLink, May],
+  imports: [MatButtonModule, MatMenuModule, RouterLink, May],
   template: `
     @if (account.me(); as me) {
-      <button [matMenuTriggerFor]="menu" [attr.aria-label]="me.person + ', ' + me.roles.join(', ')">
+      <button
+        matButton="outlined"
+        [matMenuTriggerFor]="menu"
+        [attr.aria-label]="me.person + ', ' + me.roles.join(', ')"
+      >
         {{ me.person }} <span class="quiet">{{ me.roles.join(', ') }}</span>
       </button>
       <mat-menu #menu="matMenu">
@@ -27,17 +32,9 @@ import { May } from './may';
       align-self: center;
       flex: none;
     }
-    button:not([mat-menu-item]) {
-      font: inherit;
-      font-size: 14px;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
-      padding: 2px 9px;
-      min-height: 26px;
-      cursor: pointer;
-      white-space: nowrap;
+    button {
+      --mat-button-outlined-container-height: 28px;
+      --mat-button-outlined-label-text-size: 14px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

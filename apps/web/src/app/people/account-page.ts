@@ -1,29 +1,33 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
-import { MatTableModule } from '@angular/material/table';
 import { newPasswordSchema, problemsOf, type OwnSignIn } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
 import { call, post } from '../data/api';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { qrPath } from '../prove/qr';
 import { Header } from '../shell/header';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** One's own account: the second factor of the sign-in, and where one is signed in. */
 @Component({
   selector: 'hp-account-page',
-  imports: [Header, Entry, MatButtonModule, MatCardModule, MatTableModule],
+  imports: [Cell, Table, Header, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
   templateUrl: './account-page.html',
   styleUrl: './account-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AccountPage {
   protected readonly account = inject(AccountStore);
-  protected readonly password = signal('');
-  protected readonly code = signal('');
-  protected readonly old = signal('');
-  protected readonly fresh = signal('');
+  /** The password or code that the second factor asks for. */
+  protected readonly second = new Form(signal({ password: '', code: '' }));
+  private readonly given = signal({ old: '', password: '' });
+  protected readonly own = new Form(this.given, { tried: () => problemsOf(newPasswordSchema, this.given()) });
   protected readonly changed = signal(false);
   /** The secret that was begun and is not confirmed yet. */
   protected readonly begun = signal<{ secret: string; uri: string } | null>(null);
@@ -34,69 +38,62 @@ export class AccountPage {
   private readonly asked = new Attempt();
   protected readonly failure = this.asked.failure;
   protected readonly busy = this.asked.busy;
-  protected readonly columns = ['seen', 'place', 'agent', 'end'];
+  protected readonly columns: readonly Column<OwnSignIn>[] = [
+    { id: 'seen', head: 'Last used', text: (s) => this.at(s.seenAt) },
+    { id: 'place', head: 'From', text: (s) => s.place || 'unknown' },
+    { id: 'agent', head: 'With', text: (s) => s.agent || 'unknown' },
+    { id: 'end', head: 'What to do', quiet: true },
+  ];
 
   constructor() {
-    void this.attempt(async () => this.signIns.set(await call<OwnSignIn[]>('sign-ins')));
+    void this.asked.run(async () => this.signIns.set(await call<OwnSignIn[]>('sign-ins')));
   }
 
-  protected problem(field: string): string | null {
-    return this.asked.problem(field);
-  }
-
-  protected begin(event: Event): Promise<void> {
-    event.preventDefault();
-    return this.attempt(async () => {
-      this.begun.set(await post<{ secret: string; uri: string }>('second-factor', { password: this.password() }));
-      this.password.set('');
+  protected begin(): Promise<boolean> {
+    return this.second.submit(async () => {
+      const { password } = this.second.draft();
+      this.begun.set(await post<{ secret: string; uri: string }>('second-factor', { password }));
+      this.forget();
     });
   }
 
-  protected confirm(event: Event): Promise<void> {
-    event.preventDefault();
-    return this.attempt(async () => {
-      const { codes } = await post<{ codes: string[] }>('second-factor/confirm', { code: this.code().trim() });
+  protected confirm(): Promise<boolean> {
+    return this.second.submit(async () => {
+      const code = this.second.draft().code.trim();
+      const { codes } = await post<{ codes: string[] }>('second-factor/confirm', { code });
       this.codes.set(codes);
       this.begun.set(null);
-      this.code.set('');
+      this.forget();
       await this.account.load();
     });
   }
 
-  protected off(event: Event): Promise<void> {
-    event.preventDefault();
-    return this.attempt(async () => {
-      await post('second-factor/off', { password: this.password() });
-      this.password.set('');
+  protected off(): Promise<boolean> {
+    return this.second.submit(async () => {
+      await post('second-factor/off', { password: this.second.draft().password });
+      this.forget();
       this.codes.set([]);
       await this.account.load();
     });
   }
 
-  protected change(event: Event): Promise<void> {
-    event.preventDefault();
-    const given = { old: this.old(), password: this.fresh() };
-    this.changed.set(false);
-    return this.attempt(async () => {
-      const problems = problemsOf(newPasswordSchema, given);
-      if (problems.length) return this.asked.told.set(problems.map((p) => ({ ...p, field: `new.${p.field}` })));
-      await this.account.changePassword(given);
-      this.old.set('');
-      this.fresh.set('');
-      this.changed.set(true);
-      this.signIns.set(await call<OwnSignIn[]>('sign-ins'));
-    }, 'new.');
+  private forget(): void {
+    this.second.begin({ password: '', code: '' });
   }
 
-  protected end(s: OwnSignIn): Promise<void> {
-    return this.attempt(async () => this.signIns.set(await post<OwnSignIn[]>(`sign-ins/${s.id}/end`, {})));
+  protected change(): Promise<boolean> {
+    this.changed.set(false);
+    return this.own.submit(async () => {
+      await this.account.changePassword(this.given());
+      this.own.begin({ old: '', password: '' });
+      this.changed.set(true);
+      this.signIns.set(await call<OwnSignIn[]>('sign-ins'));
+    });
+  }
+
+  protected end(s: OwnSignIn): Promise<boolean> {
+    return this.asked.run(async () => this.signIns.set(await post<OwnSignIn[]>(`sign-ins/${s.id}/end`, {})));
   }
 
   protected at = (iso: string): string => `${iso.slice(0, 16).replace('T', ' ')} UTC`;
-
-  /** @param at before the fields of the form that was sent */
-  private attempt(work: () => Promise<void>, at = ''): Promise<void> {
-    this.asked.told.set([]);
-    return this.asked.run(work, at);
-  }
 }

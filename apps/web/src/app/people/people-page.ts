@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
 import { RouterLink } from '@angular/router';
 import {
@@ -12,22 +13,44 @@ import {
   type Person,
   type Role,
 } from '@hephaist/contracts';
+import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
 import { call, post, put } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { me } from '../data/who';
 import { Attempt } from '../forms/attempt';
+import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
+import { Problem } from '../forms/problem';
 import { Header } from '../shell/header';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '', password: '', disabled: false };
 
 /** People of the company: who may sign in, in which roles, as which brazer. */
 @Component({
   selector: 'hp-people-page',
-  imports: [Header, RouterLink, Entry, PickField, MatButtonModule, MatSlideToggleModule],
+  imports: [
+    Cell,
+    Table,
+    Header,
+    RouterLink,
+    Entry,
+    FormEnd,
+    FormOf,
+    PickField,
+    Problem,
+    Check,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatSlideToggleModule,
+  ],
   templateUrl: './people-page.html',
   styleUrl: './people-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -47,7 +70,7 @@ export class PeoplePage {
   protected readonly code = signal<string | null>(null);
   protected readonly mayChange = inject(AccountStore).may('people');
   protected readonly self = me()?.id;
-  private readonly told = this.asked.told;
+  protected readonly form: Form<typeof blank> = new Form(this.draft, { tried: () => this.wrong() });
   private newPersonId = newId();
   protected readonly roles = ROLES;
   protected readonly roleSays = ROLE_SAYS;
@@ -60,7 +83,7 @@ export class PeoplePage {
     void this.crew.load().catch(() => undefined);
   }
 
-  private load(): Promise<void> {
+  private load(): Promise<boolean> {
     return this.asked.run(async () => this.take(await call<PeopleAnswer>('people')));
   }
 
@@ -72,20 +95,20 @@ export class PeoplePage {
   }
 
   /** Roles that somebody asked for, given by a second. */
-  protected giveToo(p: Person): Promise<void> {
+  protected giveToo(p: Person): Promise<boolean> {
     return this.asked.run(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/roles/give`, {})));
   }
 
-  protected require(required: boolean): Promise<void> {
+  protected require(required: boolean): Promise<boolean> {
     return this.asked.run(async () => this.take(await post<PeopleAnswer>('company/second-factor', { required })));
   }
 
-  protected secondOff(p: Person): Promise<void> {
+  protected secondOff(p: Person): Promise<boolean> {
     return this.asked.run(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/second-factor/off`, {})));
   }
 
   /** A code that gives a new password once: told to its owner, in person or by telephone. */
-  protected giveCode(p: Person): Promise<void> {
+  protected giveCode(p: Person): Promise<boolean> {
     return this.asked.run(async () =>
       this.code.set((await post<{ code: string }>(`people/${p.id}/reset-code`, {})).code),
     );
@@ -95,12 +118,21 @@ export class PeoplePage {
     return this.brazers().find((b) => b.id === id)?.name ?? '–';
   }
 
+  protected readonly isShown = (p: Person): boolean => this.open()?.id === p.id;
+  protected readonly columns: readonly Column<Person>[] = [
+    { id: 'person', head: 'Name', text: (p) => p.person, opens: true },
+    { id: 'name', head: 'Signs in as', text: (p) => p.name },
+    { id: 'roles', head: 'Roles' },
+    { id: 'brazer', head: 'Brazer', text: (p) => this.brazerName(p.brazerId) },
+    { id: 'state', head: 'State', tone: (p) => (p.disabled ? 'refused' : 'fine') },
+    { id: 'seen', head: 'Last signed in', text: (p) => p.lastSeen?.slice(0, 10) ?? 'never', tone: () => 'quiet' },
+  ];
+
   protected show(p: Person | null): void {
     this.open.set(p);
     this.code.set(null);
-    this.told.set([]);
     this.failure.set(null);
-    this.draft.set(
+    this.form.begin(
       p
         ? {
             person: p.person,
@@ -114,29 +146,33 @@ export class PeoplePage {
     );
   }
 
-  protected set(change: Partial<typeof blank>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
-  }
-
   protected toggle(role: Role, on: boolean): void {
-    this.set({ roles: ROLES.filter((r) => (r === role ? on : this.draft().roles.includes(r))) });
+    this.form.set({ roles: ROLES.filter((r) => (r === role ? on : this.draft().roles.includes(r))) });
   }
 
-  protected problem(field: string): string | null {
-    return this.asked.problem(field);
+  /** What the server is asked for, as typed. */
+  private readonly change = computed(() => {
+    const d = this.draft();
+    return { person: d.person.trim(), roles: d.roles, brazerId: d.brazerId || null, disabled: d.disabled };
+  });
+  private readonly fresh = computed(() => {
+    const { disabled: _, ...common } = this.change();
+    const { name, password } = this.draft();
+    return { ...common, id: this.newPersonId, name: name.trim().toLowerCase(), password };
+  });
+
+  private wrong(): readonly FieldProblem[] {
+    return this.open() ? problemsOf(changePersonSchema, this.change()) : problemsOf(newPersonSchema, this.fresh());
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.busy()) return;
-    const [d, open] = [this.draft(), this.open()];
-    const common = { person: d.person.trim(), roles: d.roles, brazerId: d.brazerId || null };
-    const change = { ...common, disabled: d.disabled };
-    const fresh = { ...common, id: this.newPersonId, name: d.name.trim().toLowerCase(), password: d.password };
-    this.told.set(open ? problemsOf(changePersonSchema, change) : problemsOf(newPersonSchema, fresh));
-    if (this.told().length) return;
-    await this.asked.run(async () => {
-      this.take(await (open ? put<PeopleAnswer>(`people/${open.id}`, change) : post<PeopleAnswer>('people', fresh)));
+  protected async save(): Promise<void> {
+    const open = this.open();
+    await this.form.submit(async () => {
+      this.take(
+        await (open
+          ? put<PeopleAnswer>(`people/${open.id}`, this.change())
+          : post<PeopleAnswer>('people', this.fresh())),
+      );
       if (!open) this.newPersonId = newId();
       this.show(this.open());
     });

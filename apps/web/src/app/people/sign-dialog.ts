@@ -1,44 +1,40 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MEANINGS } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
-import { ApiProblem } from '../data/api';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { SayPipe } from '../units/say.pipe';
 import type { ToSign } from './signer';
 
 /** What is signed, as what, by whom; and the password again. */
 @Component({
   selector: 'hp-sign-dialog',
-  imports: [MatDialogModule, Entry, SayPipe],
+  imports: [MatButtonModule, MatDialogModule, Entry, FormEnd, FormOf, SayPipe],
   template: `
     <h2 mat-dialog-title id="sign-title">Sign {{ asked.what }}</h2>
-    <mat-dialog-content>
-      <ul>
-        @for (l of asked.lines; track $index) {
-          <li>{{ l | say }}</li>
-        }
-      </ul>
-      <p class="bound">
-        <strong>{{ account.me()?.person }}</strong>, {{ account.me()?.roles?.join(', ') }}: {{ meaning }}.
-      </p>
-      <form id="sign" (submit)="send($event)">
-        <hp-entry
-          label="Your password"
-          kind="password"
-          complete="current-password"
-          [(value)]="password"
-          [problem]="problem()"
-        />
-      </form>
-      <p class="quiet">The signature binds exactly this content. It cannot be changed afterwards, only replaced.</p>
-    </mat-dialog-content>
-    <mat-dialog-actions align="end">
-      <button class="button" type="button" mat-dialog-close>Do not sign</button>
-      <button class="button main" type="submit" form="sign" [disabled]="busy()">
-        {{ busy() ? 'Signing …' : 'Sign' }}
-      </button>
-    </mat-dialog-actions>
+    <form [hpForm]="form" (sent)="send()">
+      <mat-dialog-content>
+        <ul>
+          @for (l of asked.lines; track $index) {
+            <li>{{ l | say }}</li>
+          }
+        </ul>
+        <p class="bound">
+          <strong>{{ account.me()?.person }}</strong>, {{ account.me()?.roles?.join(', ') }}: {{ meaning }}.
+        </p>
+        <hp-entry label="Your password" kind="password" complete="current-password" [of]="form.f.password" />
+        <p class="quiet">The signature binds exactly this content. It cannot be changed afterwards, only replaced.</p>
+      </mat-dialog-content>
+      <mat-dialog-actions>
+        <hp-form-end does="Sign">
+          <button matButton="outlined" type="button" mat-dialog-close>Do not sign</button>
+        </hp-form-end>
+      </mat-dialog-actions>
+    </form>
   `,
   styles: `
     ul {
@@ -48,8 +44,11 @@ import type { ToSign } from './signer';
     .bound {
       margin-bottom: 12px;
     }
-    form {
+    hp-entry {
       margin-bottom: 10px;
+    }
+    hp-form-end {
+      flex: 1;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -59,24 +58,12 @@ export class SignDialog {
   protected readonly account = inject(AccountStore);
   private readonly ref = inject(MatDialogRef<SignDialog, boolean>);
   protected readonly meaning = MEANINGS[this.asked.meaning];
-  protected readonly password = signal('');
-  protected readonly problem = signal<string | null>(null);
-  protected readonly busy = signal(false);
+  private readonly draft = signal({ password: '' });
+  protected readonly form = new Form(this.draft, {
+    tried: () => (this.draft().password ? [] : [{ field: 'password', says: 'Give your password to sign' }]),
+  });
 
-  protected async send(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.busy()) return;
-    if (!this.password()) return this.problem.set('Give your password to sign');
-    this.busy.set(true);
-    this.problem.set(null);
-    try {
-      await this.asked.send(this.password());
-      this.ref.close(true);
-    } catch (e) {
-      const own = e instanceof ApiProblem && e.problem.fields?.find((f) => /(^|\.)password$/.test(f.field));
-      this.problem.set(own ? own.says : (e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+  protected async send(): Promise<void> {
+    if (await this.form.submit(() => this.asked.send(this.draft().password))) this.ref.close(true);
   }
 }

@@ -10,17 +10,19 @@ import {
 } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
-import { ApiProblem, call } from '../data/api';
+import { call } from '../data/api';
 import { Entry } from '../forms/entry';
-import { problemAt } from '../forms/problems';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 
 /** Signing in; making the first administrator; changing a password that someone else gave. */
 @Component({
   selector: 'hp-sign-in',
-  imports: [Entry, MatButtonModule],
+  imports: [Entry, FormEnd, FormOf, MatButtonModule],
   template: `
     <main>
-      <form class="sheet" (submit)="send($event)">
+      <form class="sheet" [hpForm]="form" (sent)="send()">
         <p class="name">HEPHAIST</p>
         <h1>{{ title() }}</h1>
         @switch (asks()) {
@@ -32,9 +34,9 @@ import { problemAt } from '../forms/problems';
                   : 'Nobody can sign in yet. The code was printed where Hephaist was started.'
               }}
             </p>
-            <hp-entry label="Code" [(value)]="code" [problem]="problem('code')" />
-            <hp-entry label="Company" [(value)]="company" [problem]="problem('company')" />
-            <hp-entry label="Your name" [(value)]="person" [problem]="problem('person')" />
+            <hp-entry label="Code" [of]="form.f.code" />
+            <hp-entry label="Company" [of]="form.f.company" />
+            <hp-entry label="Your name" [of]="form.f.person" />
           }
           @case ('reset') {
             <p class="quiet">
@@ -43,37 +45,27 @@ import { problemAt } from '../forms/problems';
           }
           @case ('change') {
             <p class="quiet">Your password was given by someone else. Choose one that only you know.</p>
-            <hp-entry
-              label="Password you have now"
-              kind="password"
-              complete="current-password"
-              [(value)]="old"
-              [problem]="problem('old')"
-            />
+            <hp-entry label="Password you have now" kind="password" complete="current-password" [of]="form.f.old" />
           }
         }
         @if (asks() !== 'change') {
-          <hp-entry label="Sign-in name" complete="username" [(value)]="name" [problem]="problem('name')" />
+          <hp-entry label="Sign-in name" complete="username" [of]="form.f.name" />
         }
         <hp-entry
           [label]="asks() === 'in' ? 'Password' : 'New password, 10 characters or more'"
           kind="password"
           [complete]="asks() === 'in' ? 'current-password' : 'new-password'"
-          [(value)]="password"
-          [problem]="problem('password')"
+          [of]="form.f.password"
         />
         @if (asks() === 'reset' || (asks() === 'in' && wantsCode())) {
           <hp-entry
             [label]="asks() === 'in' ? 'Six digits of your authenticator' : 'One-time code'"
             complete="one-time-code"
-            [(value)]="oneTime"
-            [problem]="problem('code')"
+            [of]="form.f.oneTime"
+            at="code"
           />
         }
-        @if (failure(); as f) {
-          <p class="says-problem" role="alert">✕ {{ f }}</p>
-        }
-        <button class="button main" type="submit" [disabled]="busy()">{{ busy() ? 'Asking …' : button() }}</button>
+        <hp-form-end [does]="button()" />
         @if (asks() === 'in' || asks() === 'reset') {
           <button matButton type="button" (click)="forgot.set(!forgot())">
             {{ forgot() ? 'Sign in instead' : 'I forgot my password and have a code' }}
@@ -111,9 +103,8 @@ import { problemAt } from '../forms/problems';
       letter-spacing: 0.06em;
       color: var(--copper);
     }
-    .button {
-      justify-content: center;
-      min-height: 38px;
+    hp-form-end {
+      --mat-button-filled-container-height: 38px;
     }
     .small {
       font-size: 13.5px;
@@ -149,16 +140,8 @@ export class SignIn {
   protected readonly forgot = signal(false);
   /** The password was right, and the second factor is asked for. */
   protected readonly wantsCode = signal(false);
-  protected readonly oneTime = signal('');
-  protected readonly code = signal('');
-  protected readonly company = signal('');
-  protected readonly person = signal('');
-  protected readonly name = signal('');
-  protected readonly old = signal('');
-  protected readonly password = signal('');
-  protected readonly busy = signal(false);
-  protected readonly failure = signal<string | null>(null);
-  private readonly told = signal<readonly FieldProblem[]>([]);
+  private readonly draft = signal({ code: '', company: '', person: '', name: '', old: '', password: '', oneTime: '' });
+  protected readonly form = new Form(this.draft, { tried: () => this.ask().problems });
 
   constructor() {
     call<{ waiting: boolean; code: boolean }>('first-run')
@@ -169,28 +152,25 @@ export class SignIn {
       .catch(() => undefined);
   }
 
-  protected problem(field: string): string | null {
-    return problemAt(this.told(), field);
-  }
-
   /** Sends what is asked for; what the contract refuses stands at its field first. */
   private ask(): { problems: readonly FieldProblem[]; go: () => Promise<void> } {
-    const [name, password] = [this.name().trim().toLowerCase(), this.password()];
+    const d = this.draft();
+    const [name, password] = [d.name.trim().toLowerCase(), d.password];
     if (this.asks() === 'change') {
-      const given = { old: this.old(), password };
+      const given = { old: d.old, password };
       return { problems: problemsOf(newPasswordSchema, given), go: () => this.account.changePassword(given) };
     }
     if (this.asks() === 'first') {
       const given = {
-        code: this.code().trim(),
-        company: this.company().trim(),
-        person: this.person().trim(),
+        code: d.code.trim(),
+        company: d.company.trim(),
+        person: d.person.trim(),
         name,
         password,
       };
       return { problems: problemsOf(firstRunSchema, given), go: () => this.account.firstRun(given) };
     }
-    const code = this.oneTime().trim();
+    const code = d.oneTime.trim();
     if (this.asks() === 'reset') {
       const given = { name, code, password };
       return { problems: problemsOf(resetSchema, given), go: () => this.resetThenIn(given) };
@@ -203,30 +183,13 @@ export class SignIn {
   private async resetThenIn(given: Reset): Promise<void> {
     await this.account.reset(given);
     this.forgot.set(false);
-    this.oneTime.set('');
+    this.form.set({ oneTime: '' });
     await this.account.signIn({ name: given.name, password: given.password });
   }
 
-  protected async send(event: Event): Promise<void> {
-    event.preventDefault();
-    if (this.busy()) return;
-    const { problems, go } = this.ask();
-    this.told.set(problems);
-    this.failure.set(null);
-    if (problems.length) return;
-    this.busy.set(true);
-    try {
-      await go();
-      this.old.set('');
-      this.password.set('');
-      this.oneTime.set('');
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) {
-        this.told.set(e.problem.fields);
-        if (e.problem.fields.some((f) => f.field === 'code')) this.wantsCode.set(true);
-      } else this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+  protected async send(): Promise<void> {
+    const { go } = this.ask();
+    if (await this.form.submit(go)) this.form.begin({ ...this.draft(), old: '', password: '', oneTime: '' });
+    else if (this.form.told().some((p) => p.field === 'code')) this.wantsCode.set(true);
   }
 }

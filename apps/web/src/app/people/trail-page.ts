@@ -1,22 +1,25 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import { MatTableModule } from '@angular/material/table';
 import { RouterLink } from '@angular/router';
 import type { AccessEntry, TrailEntry, TrailVerdict } from '@hephaist/contracts';
 import { call, post } from '../data/api';
 import { Attempt } from '../forms/attempt';
 import { Header } from '../shell/header';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** How many records of an entry are named before "and so many more". */
 const NAMED = 3;
 /** Entries of the log of access that come at once. */
 const ACCESS_PAGE = 200;
 
+const instant = (at: string): string => at.slice(0, 19).replace('T', ' ');
+
 /** The audit trail: who did what when, newest first, and the check that nothing in it was changed. */
 @Component({
   selector: 'hp-trail-page',
-  imports: [Header, RouterLink, MatButtonModule, MatButtonToggleModule, MatTableModule],
+  imports: [Cell, Table, Header, RouterLink, MatButtonModule, MatButtonToggleModule],
   templateUrl: './trail-page.html',
   styleUrl: './trail-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -30,7 +33,20 @@ export class TrailPage {
   protected readonly verdict = signal<TrailVerdict | null>(null);
   private readonly asked = new Attempt();
   protected readonly busy = this.asked.busy;
-  protected readonly accessColumns = ['at', 'who', 'what', 'place'];
+  protected readonly reads: readonly Column<AccessEntry>[] = [
+    { id: 'at', head: 'When, UTC', text: (e) => instant(e.at) },
+    { id: 'who', head: 'Sign-in name', text: (e) => e.who },
+    { id: 'what', head: 'What', text: (e) => e.what },
+    { id: 'place', head: 'From', text: (e) => e.place },
+  ];
+  protected readonly changes: readonly Column<TrailEntry>[] = [
+    { id: 'seq', head: 'Entry', text: (e) => String(e.seq), number: true },
+    { id: 'at', head: 'When, UTC', text: (e) => instant(e.body.at) },
+    { id: 'who', head: 'Who', text: (e) => e.body.by.person },
+    { id: 'what', head: 'What' },
+    { id: 'records', head: 'Records', text: (e) => this.records(e), tone: () => 'quiet' },
+    { id: 'hash', head: 'Hash' },
+  ];
   protected readonly failure = this.asked.failure;
 
   constructor() {

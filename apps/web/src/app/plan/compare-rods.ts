@@ -5,13 +5,14 @@ import { compareFillers, type JointPlan } from '@hephaist/core';
 import { LadderView } from '../drawings/ladder';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
 import { firstPrices } from './prices';
+import { Table, type Column } from '../layout/table';
 
 /** Two rods side by side on the same joint: figures, points, and both on one heat ladder. */
 @Component({
   selector: 'hp-compare-rods',
-  imports: [MatDialogModule, LadderView, PickField, SayPipe],
+  imports: [Table, MatDialogModule, LadderView, PickField],
   template: `
     <h2 mat-dialog-title id="compare-title">Two rods on {{ data.joint.mark }}</h2>
     <mat-dialog-content>
@@ -23,51 +24,8 @@ import { firstPrices } from './prices';
       @if (comparison(); as c) {
         <div class="two">
           <div>
-            <table class="plain">
-              <thead>
-                <tr>
-                  <td></td>
-                  <th>{{ c.a.filler.id }}</th>
-                  <th>{{ c.b.filler.id }}</th>
-                </tr>
-              </thead>
-              <tbody>
-                @for (r of c.rows; track r.what) {
-                  <tr>
-                    <th scope="row">{{ r.what }}</th>
-                    <td [class.better]="r.better === 'a'">{{ r.a | say }}{{ r.better === 'a' ? ' ●' : '' }}</td>
-                    <td [class.better]="r.better === 'b'">{{ r.b | say }}{{ r.better === 'b' ? ' ●' : '' }}</td>
-                  </tr>
-                }
-              </tbody>
-            </table>
-            <table class="plain">
-              <thead>
-                <tr>
-                  <th>Points</th>
-                  <th class="number">{{ c.a.filler.id }}</th>
-                  <th class="number">{{ c.b.filler.id }}</th>
-                </tr>
-              </thead>
-              <tbody>
-                @for (s of c.scores; track s.id) {
-                  <tr>
-                    <th scope="row">{{ s.says }}</th>
-                    <td class="number">{{ s.a.toFixed(1) }}</td>
-                    <td class="number">{{ s.b.toFixed(1) }}</td>
-                  </tr>
-                }
-                <tr>
-                  <th scope="row">Together</th>
-                  <td class="number">
-                    <strong>{{ c.a.score.toFixed(1) }}</strong>
-                  </td>
-                  <td class="number">
-                    <strong>{{ c.b.score.toFixed(1) }}</strong>
-                  </td>
-                </tr>
-              </tbody>
-            </table>
+            <hp-table [rows]="c.rows" [columns]="figures()" />
+            <hp-table [rows]="scores()" [columns]="points()" />
           </div>
           <hp-ladder
             class="sheet"
@@ -79,7 +37,7 @@ import { firstPrices } from './prices';
         </div>
       }
     </mat-dialog-content>
-    <mat-dialog-actions align="end"><button class="button" mat-dialog-close>Close</button></mat-dialog-actions>
+    <mat-dialog-actions align="end"><button matButton="outlined" mat-dialog-close>Close</button></mat-dialog-actions>
   `,
   styles: `
     .ask {
@@ -94,22 +52,12 @@ import { firstPrices } from './prices';
       grid-template-columns: 3fr 2fr;
       gap: 14px;
     }
-    th[scope='row'] {
-      border-bottom: 1px solid var(--hairline);
-      font-weight: 400;
-      color: var(--mid);
-      text-align: left;
-    }
-    .better {
-      color: var(--fine);
-      font-weight: 600;
-    }
     hp-ladder {
       height: 420px;
       position: sticky;
       top: 0;
     }
-    table + table {
+    hp-table + hp-table {
       margin-top: 12px;
     }
     @media (max-width: 800px) {
@@ -129,4 +77,39 @@ export class CompareRods {
   protected readonly b = signal(this.data.b);
   private readonly prices = firstPrices();
   protected readonly comparison = computed(() => compareFillers(this.data.plan, this.a(), this.b(), this.prices));
+  private readonly units = inject(UnitsStore);
+  private readonly names = computed(
+    () => [this.comparison()?.a.filler.id ?? '', this.comparison()?.b.filler.id ?? ''] as const,
+  );
+  protected readonly figures = computed((): readonly Column<Figure>[] => [
+    { id: 'what', head: 'What', text: (r) => r.what, names: true, quiet: true },
+    ...(['a', 'b'] as const).map((side, i): Column<Figure> => ({
+      id: side,
+      head: this.names()[i] ?? '',
+      text: (r) => `${this.units.say(r[side])}${r.better === side ? ' ●' : ''}`,
+      tone: (r) => (r.better === side ? 'fine' : ''),
+    })),
+  ]);
+  protected readonly scores = computed((): readonly Score[] => {
+    const c = this.comparison();
+    return c ? [...c.scores, { id: 'together', says: 'Together', a: c.a.score, b: c.b.score }] : [];
+  });
+  protected readonly points = computed((): readonly Column<Score>[] => [
+    { id: 'for', head: 'Points', text: (s) => s.says, names: true },
+    ...(['a', 'b'] as const).map((side, i): Column<Score> => ({
+      id: side,
+      head: this.names()[i] ?? '',
+      text: (s) => s[side].toFixed(1),
+      number: true,
+    })),
+  ]);
+}
+
+type Comparison = NonNullable<ReturnType<typeof compareFillers>>;
+type Figure = Comparison['rows'][number];
+interface Score {
+  readonly id: string;
+  readonly says: string;
+  readonly a: number;
+  readonly b: number;
 }

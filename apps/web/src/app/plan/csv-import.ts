@@ -1,17 +1,19 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { CSV_COLUMNS, type CsvReport } from '@hephaist/contracts';
 import { call } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { fileTooLarge } from '../jobs/import-job';
+import { Table, type Column } from '../layout/table';
 
 const BATCH = 2000;
 
 /** Brings joints in from CSV: each bad row by line and column, the good ones offered, nothing by halves. */
 @Component({
   selector: 'hp-csv-import',
-  imports: [MatDialogModule],
+  imports: [Table, MatButtonModule, MatDialogModule],
   template: `
     <h2 mat-dialog-title id="csv-title">Import joints from CSV</h2>
     <mat-dialog-content>
@@ -28,30 +30,13 @@ const BATCH = 2000;
           <strong [class.refused]="r.bad.length">{{ r.bad.length }} problems</strong> in {{ r.rows }} rows.
         </p>
         @if (r.bad.length) {
-          <table class="plain">
-            <thead>
-              <tr>
-                <th>Line</th>
-                <th>Column</th>
-                <th>What is wrong</th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (b of r.bad.slice(0, 200); track $index) {
-                <tr>
-                  <td>{{ b.line }}</td>
-                  <td>{{ b.column }}</td>
-                  <td>{{ b.says }}</td>
-                </tr>
-              }
-            </tbody>
-          </table>
+          <hp-table [rows]="r.bad.slice(0, 200)" [columns]="bad" />
         }
       }
     </mat-dialog-content>
     <mat-dialog-actions align="end">
-      <button class="button" mat-dialog-close>Close</button>
-      <button class="button main" [disabled]="!report()?.good?.length || busy()" (click)="take()">
+      <button matButton="outlined" mat-dialog-close>Close</button>
+      <button matButton="filled" [disabled]="!report()?.good?.length || busy()" (click)="take()">
         Import {{ report()?.good?.length ?? 0 }} joints
       </button>
     </mat-dialog-actions>
@@ -69,6 +54,11 @@ const BATCH = 2000;
 export class CsvImport {
   private readonly store = inject(JobStore);
   private readonly dialog = inject(MatDialogRef);
+  protected readonly bad: readonly Column<CsvReport['bad'][number]>[] = [
+    { id: 'line', head: 'Line', text: (b) => String(b.line) },
+    { id: 'column', head: 'Column', text: (b) => b.column },
+    { id: 'says', head: 'What is wrong', text: (b) => b.says },
+  ];
   protected readonly columns = CSV_COLUMNS.join(', ');
   protected readonly report = signal<CsvReport | null>(null);
   protected readonly failure = signal<string | null>(null);

@@ -1,17 +1,16 @@
 import { jointSchema, problemsOf, type Joint } from '@hephaist/contracts';
 import {
-  displayUnit,
   type Catalogue,
   type FieldProblem,
   type FitUp,
   type Instrument,
   type Position,
-  type Quantity,
   type RodFormId,
   type Schools,
   type SocketKind,
   type UnitSystem,
 } from '@hephaist/core';
+import { back, shown } from '../units/typed';
 
 /** A joint while it is typed: numbers stay text in the units shown, so that nothing typed is lost or rounded. */
 export interface JointDraft {
@@ -51,18 +50,6 @@ export interface JointDraft {
   schools: Partial<Schools>;
   setAside: string;
   note: string;
-}
-
-/** SI value as text in the units shown, with digits enough to come back unchanged. */
-export function shown(si: number | null | undefined, quantity: Quantity, system: UnitSystem): string {
-  if (si === null || si === undefined) return '';
-  return String(Number(displayUnit(quantity, system).fromSi(si).toPrecision(9)));
-}
-
-/** Text in the units shown as SI; NaN where it is no number. A comma counts as the decimal point. */
-export function typed(text: string, quantity: Quantity, system: UnitSystem): number {
-  const clean = text.trim().replace(',', '.');
-  return clean === '' ? NaN : displayUnit(quantity, system).toSi(Number(clean));
 }
 
 export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
@@ -106,16 +93,6 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
     setAside: joint.setAside ?? '',
     note: joint.note,
   };
-}
-
-/**
- * Text back as SI. Text that still reads as the stored value gives exactly that value: what nobody changed is not
- * changed by rounding, whatever the units.
- */
-function back(text: string, quantity: Quantity, system: UnitSystem, was: number | null | undefined): number {
-  return was !== null && was !== undefined && text.trim() === shown(was, quantity, system)
-    ? was
-    : typed(text, quantity, system);
 }
 
 function fitUpOf(draft: JointDraft, system: UnitSystem, was: FitUp | undefined): FitUp {

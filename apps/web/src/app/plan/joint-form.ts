@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatButtonModule } from '@angular/material/button';
+import { MatExpansionModule } from '@angular/material/expansion';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { lineConditions, type Joint, type Stored } from '@hephaist/contracts';
 import {
@@ -7,18 +8,20 @@ import {
   findService,
   ROD_FORMS,
   verdictSentence,
-  type FieldProblem,
   type FitUp,
   type RodFormId,
   type SocketKind,
 } from '@hephaist/core';
-import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { tryPlan } from '@hephaist/contracts';
 import { Caliper } from '../forms/caliper';
+import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { SchoolsForm } from '../jobs/schools-form';
 import {
   cupOptions,
@@ -32,9 +35,10 @@ import {
   type Option,
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { otherProblems, problemAt } from '../forms/problems';
+import { Day } from '../time/day';
 import { UnitsStore } from '../units/units.store';
 import { draftOf, jointOf, jointProblems, nextMark, type JointDraft } from './joint-draft';
+import { Table, type Column } from '../layout/table';
 
 const KINDS: readonly Option<SocketKind>[] = [
   { id: 'fitting', name: 'made fitting' },
@@ -47,36 +51,23 @@ const KINDS: readonly Option<SocketKind>[] = [
   { id: 'groove', name: 'no socket: braze-welded seam' },
 ];
 
-const SHOWN = [
-  'mark',
-  'lineId',
-  'tube.size',
-  'tube.metalId',
-  'socket.depthM',
-  'socket.metalId',
-  'fitUp.tubeOdM',
-  'fitUp.socketIdM',
-  'fitUp.gapSideM',
-  'fitUp.mode',
-  'partNearby.distanceM',
-  'cadmiumReason',
-  'setAside',
-  'bush.wallM',
-  'patch.holeM',
-  'patch.cutOutBy',
-  'patch.cutOutOn',
-  'bush.gapSideM',
-  'groove.thicknessM',
-  'groove.lengthM',
-  'socket.cup',
-  'rodForm',
-  'note',
-];
-
 /** Adds or edits a joint; its plan is read out as it is typed, and every problem stands at its field. */
 @Component({
   selector: 'hp-joint-form',
-  imports: [MatCheckboxModule, MatDialogModule, Caliper, Entry, PickField, SchoolsForm],
+  imports: [
+    Table,
+    MatButtonModule,
+    MatDialogModule,
+    MatExpansionModule,
+    Caliper,
+    Check,
+    Day,
+    Entry,
+    FormEnd,
+    FormOf,
+    PickField,
+    SchoolsForm,
+  ],
   templateUrl: './joint-form.html',
   styleUrl: './joint-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -116,11 +107,13 @@ export class JointForm {
   private seen = this.fresh ? 0 : (this.data.joint?.version ?? 0);
   private readonly base = this.baseJoint();
   protected readonly draft = signal<JointDraft>(this.firstDraft());
-  protected readonly saving = signal(false);
-  private readonly tried = signal(false);
-  private readonly told = signal<readonly FieldProblem[]>([]);
-  protected readonly clash = signal<Stored<Joint> | null>(null);
-  protected readonly failure = signal<string | null>(null);
+  protected readonly form: Form<JointDraft> = new Form(this.draft, {
+    tried: () => this.contract(),
+    now: () => this.planned()?.problems ?? [],
+    follow: (next, change) => this.follow(next, change),
+  });
+  /** What stands now where somebody else saved it meanwhile. */
+  protected readonly clash = computed(() => this.form.clash() as Stored<Joint> | null);
 
   private readonly joint = computed(() =>
     jointOf(this.draft(), this.base, this.system, this.fresh ? null : this.data.joint),
@@ -132,12 +125,6 @@ export class JointForm {
     if (!line || !job || this.contract().some((p) => p.field !== 'mark')) return null;
     return tryPlan(this.joint(), lineConditions(line, job), this.shop.shop());
   });
-  private readonly problems = computed(() => [
-    ...this.told(),
-    ...(this.tried() ? this.contract() : []),
-    ...(this.planned()?.problems ?? []),
-  ]);
-  protected readonly others = computed(() => otherProblems(this.problems(), SHOWN));
   protected readonly sizes = computed(() => sizeOptions(this.tables(), this.draft().standardId));
   /** A reading far from the part's size: asked about until it is confirmed. */
   protected readonly far = computed(() => {
@@ -173,10 +160,7 @@ export class JointForm {
     const from = this.data.joint;
     const line = this.store.lines().find((l) => l.id === from?.lineId) ?? this.store.lines()[0];
     if (from && !this.fresh) return draftOf(from, this.system);
-    const mark = nextMark(
-      line?.prefix ?? 'J',
-      this.store.joints().map((j) => j.mark),
-    );
+    const mark = this.freeMark(line?.prefix ?? 'J');
     const like = from ? draftOf(from, this.system) : null;
     return {
       mark,
@@ -217,58 +201,33 @@ export class JointForm {
     };
   }
 
-  protected set(change: Partial<JointDraft>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
-    this.told.set([]);
+  /** Another standard rarely has the same size: it is kept where it does. Another line marks its joints otherwise. */
+  private follow(next: JointDraft, change: Partial<JointDraft>): JointDraft {
+    const sizes = this.tables().sizes(next.standardId);
+    const size = change.standardId && !sizes.includes(next.size) ? (sizes[0] ?? '') : next.size;
+    const line = this.fresh && change.lineId ? this.store.lines().find((l) => l.id === change.lineId) : null;
+    return { ...next, size, mark: line ? this.freeMark(line.prefix) : next.mark };
   }
 
-  /** Another standard rarely has the same size: keep it where it does, else take the first. */
-  protected setStandard(id: string): void {
-    const sizes = this.tables().sizes(id);
-    this.draft.update((d) => ({ ...d, standardId: id, size: sizes.includes(d.size) ? d.size : (sizes[0] ?? '') }));
-  }
-
-  protected setLine(id: string): void {
-    const line = this.store.lines().find((l) => l.id === id);
-    const mark =
-      this.fresh && line
-        ? nextMark(
-            line.prefix,
-            this.store.joints().map((j) => j.mark),
-          )
-        : this.draft().mark;
-    this.draft.update((d) => ({ ...d, lineId: id, mark }));
-  }
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
+  private freeMark(prefix: string): string {
+    return nextMark(
+      prefix,
+      this.store.joints().map((j) => j.mark),
+    );
   }
 
   /** After a clash: keep what was typed and save over what now stands. */
   protected takeOver(): void {
     this.seen = this.clash()?.version ?? this.seen;
-    this.clash.set(null);
     void this.save();
   }
 
-  protected async save(event?: Event): Promise<void> {
-    event?.preventDefault();
-    this.tried.set(true);
-    this.failure.set(null);
-    if (this.contract().length || this.planned()?.problems || this.saving()) return;
-    this.saving.set(true);
-    try {
-      const joint = this.joint();
-      await this.store.saveJoints([{ seen: this.seen, data: joint }]);
-      this.store.select(joint.id);
-      this.dialog.close();
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.current?.length) this.clash.set(e.problem.current[0] as Stored<Joint>);
-      else if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    } finally {
-      this.saving.set(false);
-    }
+  protected async save(): Promise<void> {
+    const joint = this.joint();
+    const done = await this.form.submit(() => this.store.saveJoints([{ seen: this.seen, data: joint }]));
+    if (!done) return;
+    this.store.select(joint.id);
+    this.dialog.close();
   }
 
   /** Diameters the stand-in caliper finds: the nominal ones of the tube and its cup. */
@@ -278,6 +237,12 @@ export class JointForm {
     const cup = d.cup ? this.tables().cupNamed(d.cup) : this.tables().cup(tube?.odM ?? 0);
     return { tubeM: tube?.odM ?? 0.02, socketM: cup ? (cup.idM.min + cup.idM.max) / 2 : (tube?.odM ?? 0.02) + 1.5e-4 };
   });
+
+  protected readonly sides: readonly Column<{ field: string; theirs: string; mine: string }>[] = [
+    { id: 'field', head: 'Field', text: (d) => d.field, names: true },
+    { id: 'theirs', head: 'Stands now', text: (d) => d.theirs },
+    { id: 'mine', head: 'Yours', text: (d) => d.mine },
+  ];
 
   /** What the other person's version says, field by field, where it differs from what is typed here. */
   protected differences(current: Stored<Joint>): { field: string; theirs: string; mine: string }[] {

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Joint, Stored } from '@hephaist/contracts';
 import { JobStore } from '../data/job.store';
@@ -17,6 +18,7 @@ import { May } from '../people/may';
 @Component({
   selector: 'hp-joint-plan',
   imports: [
+    MatButtonModule,
     May,
     JointAnswer,
     JointNumbers,
@@ -32,13 +34,14 @@ import { May } from '../people/may';
   template: `
     @if (joint().setAside; as why) {
       <p class="caution" role="status">
-        – Set aside: {{ why }}. <button *hpMay="'write:joint'" class="button" (click)="takeUp()">Take back up</button>
+        – Set aside: {{ why }}.
+        <button *hpMay="'write:joint'" matButton="outlined" (click)="takeUp()">Take back up</button>
       </p>
     }
     @if (planned().plan; as plan) {
       <hp-joint-answer [joint]="joint()" [plan]="plan">
-        <button *hpMay="'write:joint'" class="button" (click)="edit.emit()">Edit joint</button>
-        <a class="button main" [routerLink]="['/job', joint().jobId, 'braze']" [queryParams]="{ joint: joint().id }"
+        <button *hpMay="'write:joint'" matButton="outlined" (click)="edit.emit()">Edit joint</button>
+        <a matButton="filled" [routerLink]="['/job', joint().jobId, 'braze']" [queryParams]="{ joint: joint().id }"
           >Joint card</a
         >
       </hp-joint-answer>
@@ -68,7 +71,7 @@ import { May } from '../people/may';
       </div>
     } @else if (planned().seam; as seam) {
       <hp-seam-plan class="bare" [joint]="joint()" [seam]="seam">
-        <button *hpMay="'write:joint'" class="button" (click)="edit.emit()">Edit joint</button>
+        <button *hpMay="'write:joint'" matButton="outlined" (click)="edit.emit()">Edit joint</button>
       </hp-seam-plan>
     } @else if (planned().problems; as problems) {
       <h1>{{ joint().mark }} cannot be planned as it is.</h1>
@@ -77,7 +80,7 @@ import { May } from '../people/may';
           <li class="says-problem">✕ {{ p.says }}</li>
         }
       </ul>
-      <p><button *hpMay="'write:joint'" class="button main" (click)="edit.emit()">Edit joint</button></p>
+      <p><button *hpMay="'write:joint'" matButton="filled" (click)="edit.emit()">Edit joint</button></p>
     }
   `,
   styles: `

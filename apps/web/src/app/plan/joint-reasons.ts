@@ -1,14 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { MatExpansionModule } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
 import { SayPipe } from '../units/say.pipe';
 import { certaintyTag, sourceLine, type Finding, type JointPlan } from '@hephaist/core';
+import { Table, type Column } from '../layout/table';
 
 const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
 
 /** Why: what the rules say of the joint and of its rod, worst first, each with its certainty and source. */
 @Component({
   selector: 'hp-joint-reasons',
-  imports: [RouterLink, SayPipe],
+  imports: [Table, MatExpansionModule, RouterLink, SayPipe],
   template: `
     <h2>Why</h2>
     <ul>
@@ -31,19 +33,10 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
       @if (score().length) {
         <li class="sum">
           <span aria-hidden="true">●</span>
-          <details>
-            <summary>Ranked first with {{ total() }} points</summary>
-            <table class="plain">
-              <tbody>
-                @for (line of score(); track line.id) {
-                  <tr>
-                    <td>{{ line.says }}</td>
-                    <td class="number">{{ line.points > 0 ? '+' : '' }}{{ line.points.toFixed(1) }}</td>
-                  </tr>
-                }
-              </tbody>
-            </table>
-          </details>
+          <mat-expansion-panel togglePosition="before">
+            <mat-expansion-panel-header>Ranked first with {{ total() }} points</mat-expansion-panel-header>
+            <hp-table [rows]="score()" [columns]="points" [heads]="false" />
+          </mat-expansion-panel>
           <a class="source" routerLink="/shop" [queryParams]="{ table: 'weights' }">weights</a>
         </li>
       }
@@ -90,9 +83,13 @@ export class JointReasons {
       (a, b) => ORDER[a.effect] - ORDER[b.effect],
     );
   });
-  protected readonly score = computed(() =>
+  readonly score = computed(() =>
     [...(this.plan().selection.chosen?.scoreLines ?? [])].sort((a, b) => b.points - a.points),
   );
+  protected readonly points: readonly Column<ReturnType<JointReasons['score']>[number]>[] = [
+    { id: 'says', head: 'For', text: (l) => l.says, names: true },
+    { id: 'points', head: 'Points', text: (l) => `${l.points > 0 ? '+' : ''}${l.points.toFixed(1)}`, number: true },
+  ];
   protected readonly total = computed(() => (this.plan().selection.chosen?.score ?? 0).toFixed(0));
   protected readonly mark = (f: Finding): string => ({ refuse: '✕', caution: '▲', note: '●' })[f.effect];
   protected readonly tag = (f: Finding): string => certaintyTag(f.source);

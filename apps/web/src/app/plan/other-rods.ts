@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { SayPipe } from '../units/say.pipe';
 import type { Joint, Stored } from '@hephaist/contracts';
+import { MatButtonModule } from '@angular/material/button';
+import { MatChipsModule } from '@angular/material/chips';
 import { MatDialog } from '@angular/material/dialog';
 import { JobStore } from '../data/job.store';
 import { Ways } from './ways';
@@ -9,23 +11,26 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
 /** Every other filler class: allowed ones by rank, refused ones struck through; pick one to read why. */
 @Component({
   selector: 'hp-other-rods',
-  imports: [SayPipe, Ways],
+  imports: [MatButtonModule, MatChipsModule, SayPipe, Ways],
   template: `
     <h2>
       Other rods <span class="quiet">· {{ allowed().length }} allowed, {{ refused().length }} refused</span>
     </h2>
-    <div class="rods">
+    <mat-chip-listbox
+      aria-label="Other rods"
+      hideSingleSelectionIndicator
+      [value]="asked()"
+      (change)="asked.set($event.value ?? asked())"
+    >
       @for (j of allowed(); track j.filler.id) {
-        <button [attr.aria-pressed]="asked() === j.filler.id" (click)="asked.set(j.filler.id)">
-          {{ j.filler.id }}
-        </button>
+        <mat-chip-option [value]="j.filler.id">{{ j.filler.id }}</mat-chip-option>
       }
       @for (j of refused(); track j.filler.id) {
-        <button class="no" [attr.aria-pressed]="asked() === j.filler.id" (click)="asked.set(j.filler.id)">
+        <mat-chip-option class="no" [value]="j.filler.id">
           <s>{{ j.filler.id }}</s><span class="visually-hidden"> refused</span>
-        </button>
+        </mat-chip-option>
       }
-    </div>
+    </mat-chip-listbox>
     @if (shown(); as j) {
       <div class="why">
         <strong>{{ j.filler.id }}</strong> {{ j.filler.iso ? '· ' + j.filler.iso : '' }}
@@ -42,14 +47,14 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
         }
         <p>
           @if (j.verdict === 'allowed') {
-            <button class="small" (click)="insist(j.filler.id)">Take this rod</button>
+            <button matButton="outlined" (click)="insist(j.filler.id)">Take this rod</button>
           }
-          <button class="small" (click)="compare(j.filler.id)">Compare with {{ against(j.filler.id) }}</button>
+          <button matButton="outlined" (click)="compare(j.filler.id)">Compare with {{ against(j.filler.id) }}</button>
         </p>
       </div>
     }
     @if (joint().fillerId) {
-      <p><button class="small" (click)="insist(null)">Let the plan choose again</button></p>
+      <p><button matButton="outlined" (click)="insist(null)">Let the plan choose again</button></p>
     }
     @if (joint().fillerId && plan().selection.chosen?.filler?.id !== joint().fillerId) {
       <p class="caution">▲ {{ joint().fillerId }} was asked for, but a rule refuses it here.</p>
@@ -62,30 +67,9 @@ import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '
       flex-direction: column;
       gap: 6px;
     }
-    .rods {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 5px;
-    }
-    .small,
-    .rods button {
-      font: inherit;
-      font-size: 14px;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
-      padding: 1px 7px;
-      min-height: 24px;
-      cursor: pointer;
-    }
     .no {
-      color: var(--refused);
-      border-color: var(--hairline);
-    }
-    button[aria-pressed='true'] {
-      border-color: var(--copper);
-      background: var(--tint);
+      --mat-chip-label-text-color: var(--refused);
+      --mat-chip-outline-color: var(--hairline);
     }
     .why {
       border-left: 3px solid var(--copper);

@@ -1,4 +1,5 @@
 import type { RodPrices } from '@hephaist/core';
+import { numberOf } from '../units/typed';
 
 const KEY = 'hephaist.prices';
 
@@ -22,9 +23,6 @@ export function storedWishes(): Wishes {
 
 export const storeWishes = ({ silver, base, spare, loss }: Wishes): void =>
   localStorage.setItem(KEY, JSON.stringify({ silver, base, spare, loss }));
-
-/** A typed number; a comma counts as the decimal point; NaN where it is none. */
-export const numberOf = (text: string): number => (text.trim() === '' ? NaN : Number(text.trim().replace(',', '.')));
 
 /** Prices last asked with, or the ones first shown where those are no numbers. */
 export function firstPrices(): RodPrices {

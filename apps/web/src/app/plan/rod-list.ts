@@ -1,18 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import { alternative, orderWords, rodList, rodSets, type RodListJoint, type RodListWishes } from '@hephaist/core';
+import { alternative, rodList, rodSets, type RodListJoint, type RodListWishes } from '@hephaist/core';
 import { download } from '../data/api';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
 import { ShopStore } from '../data/shop.store';
+import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
-import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
-import { numberOf, storedWishes, storeWishes, type Wishes } from './prices';
+import { storedWishes, storeWishes, type Wishes } from './prices';
 import { rodListCsv } from './rod-list-csv';
 import { May } from '../people/may';
+import { numberOf } from '../units/typed';
+import { Cell } from '../layout/cell';
+import { Table } from '../layout/table';
+import { ORDER_COLUMNS, orderRows, OTHER_COLUMNS, setColumns, type SetRow } from './rod-list-columns';
 
 /** Classes worth asking about on joints that a phosphorus rod serves: no silver, 2, 5, 6 and 15 %. */
 const ASKED = ['BCuP-2', 'BCuP-6', 'BCuP-3', 'BCuP-4', 'BCuP-5'];
@@ -21,7 +26,7 @@ const SELECTION = 'selection';
 /** What to buy and carry: rods by class and form and flux for the job, a line or a selection, and the fewest rods that do. */
 @Component({
   selector: 'hp-rod-list',
-  imports: [May, MatDialogModule, Entry, PickField, QtyPipe],
+  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, PickField],
   templateUrl: './rod-list.html',
   styles: `
     .ask {
@@ -56,7 +61,8 @@ export class RodListView {
   private readonly units = inject(UnitsStore);
   protected readonly wishes = signal<Wishes>(storedWishes());
   protected readonly scope = signal(this.selection.size ? SELECTION : '');
-  protected readonly failure = signal<string | null>(null);
+  private readonly sending = new Attempt();
+  protected readonly failure = this.sending.failure;
   protected readonly scopes = computed(() => [
     ...(this.selection.size ? [{ id: SELECTION, name: `the ${this.selection.size} joints picked` }] : []),
     ...this.store.lines().map(({ id, name }) => ({ id, name })),
@@ -112,7 +118,7 @@ export class RodListView {
         .map((j) => j.summary),
     ),
   );
-  protected readonly setRows = computed(() =>
+  protected readonly setRows = computed((): SetRow[] =>
     this.sets().bySize.map((set, i, all) => ({
       ...set,
       name: set.rods.join(', '),
@@ -132,7 +138,13 @@ export class RodListView {
     effect(() => storeWishes(this.wishes()));
   }
 
-  protected readonly order = orderWords;
+  protected readonly order = computed(() => {
+    const list = this.list();
+    return list ? orderRows(list, this.units.show) : [];
+  });
+  protected readonly columns = ORDER_COLUMNS;
+  protected readonly setColumns = setColumns(() => this.sets().servable);
+  protected readonly otherColumns = OTHER_COLUMNS;
 
   protected set(change: Partial<Wishes>): void {
     this.wishes.update((w) => ({ ...w, ...change }));
@@ -147,18 +159,9 @@ export class RodListView {
   protected async carry(rods: readonly string[]): Promise<void> {
     const job = this.store.job();
     if (!job) return;
-    await this.attempt(() =>
+    await this.sending.run(() =>
       this.store.save('job', [{ seen: job.version, data: { ...plainRecord(job), carried: [...rods] } }]),
     );
-  }
-
-  private async attempt(step: () => Promise<unknown>): Promise<void> {
-    this.failure.set(null);
-    try {
-      await step();
-    } catch (e) {
-      this.failure.set((e as Error).message);
-    }
   }
 
   protected saveCsv(): void {
@@ -167,7 +170,7 @@ export class RodListView {
   }
 
   protected savePdf(): void {
-    void this.attempt(async () => {
+    void this.sending.run(async () => {
       const body = {
         jointIds: this.chosen().map((j) => j.id),
         scope: this.scopes().find((s) => s.id === this.scope())?.name ?? 'the whole job',

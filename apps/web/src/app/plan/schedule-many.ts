@@ -1,34 +1,30 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import type { Joint } from '@hephaist/contracts';
+import { Entry } from '../forms/entry';
+import { Pick } from '../forms/pick';
 import { COLUMNS } from './schedule-columns';
 
 /** Several joints at once: one value for all, set aside with a reason, or a rod list for just these. */
 @Component({
   selector: 'hp-schedule-many',
+  imports: [MatButtonModule, Entry, Pick],
   template: `
     <form (submit)="apply($event)">
       <strong>{{ joints().length }} joints</strong>
-      <label class="visually-hidden" for="many-field">Field</label>
-      <select id="many-field" class="control" #field (change)="columnId.set(field.value)">
-        @for (c of fields; track c.id) {
-          <option [value]="c.id" [selected]="c.id === columnId()">{{ c.title }}</option>
-        }
-      </select>
-      <label class="visually-hidden" for="many-value">Value for all</label>
-      <input
-        id="many-value"
-        class="control"
-        #value
-        autocomplete="off"
-        [placeholder]="hint()"
-        [value]="text()"
-        (input)="text.set(value.value)"
+      <hp-pick
+        label="Field"
+        [bare]="true"
+        [options]="fields"
+        [value]="columnId()"
+        (valueChange)="columnId.set($event)"
       />
-      <button class="button" type="submit">Change all</button>
+      <hp-entry class="value" label="Value for all" [bare]="true" [placeholder]="hint()" [(value)]="text" />
+      <button matButton="outlined" type="submit">Change all</button>
       @if (anyAside()) {
-        <button class="button" type="button" (click)="back.emit()">Take back up</button>
+        <button matButton="outlined" type="button" (click)="back.emit()">Take back up</button>
       }
-      <button class="button" type="button" (click)="rods.emit()">Rods for these</button>
+      <button matButton="outlined" type="button" (click)="rods.emit()">Rods for these</button>
     </form>
   `,
   styles: `
@@ -39,11 +35,10 @@ import { COLUMNS } from './schedule-columns';
       padding: 6px 14px;
       background: var(--tint);
     }
-    .control {
-      width: auto;
-      min-width: 0;
+    hp-pick {
+      width: 120px;
     }
-    input {
+    .value {
       flex: 1;
     }
     strong,
@@ -58,8 +53,11 @@ export class ScheduleMany {
   readonly changed = output<{ columnId: string; text: string }>();
   readonly back = output();
   readonly rods = output();
-  protected readonly fields = COLUMNS.filter((c) => c.cell && c.id !== 'mark');
-  protected readonly columnId = signal('setAside');
+  protected readonly fields = COLUMNS.filter((c) => c.cell && c.id !== 'mark').map((c) => ({
+    id: c.id,
+    name: c.title,
+  }));
+  protected readonly columnId = signal<string>('setAside');
   protected readonly text = signal('');
   protected readonly anyAside = computed(() => this.joints().some((j) => j.setAside));
   protected readonly hint = computed(() =>

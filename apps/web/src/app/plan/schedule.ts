@@ -14,13 +14,20 @@ import {
   viewChild,
   type ElementRef,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Joint } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { StateMark } from '../drawings/state-mark';
+import { Attempt } from '../forms/attempt';
+import { Entry } from '../forms/entry';
+import type { Option } from '../forms/options';
+import { Pick } from '../forms/pick';
 import { UnitsStore } from '../units/units.store';
 import { ColumnChoice } from './column-choice';
 import { COLUMNS, templateOf, type Eye } from './schedule-columns';
@@ -36,7 +43,19 @@ export const ROW_PX = 28;
 /** The schedule: every joint of the job in rows, typed, filled, copied and pasted by keyboard; only rows in view drawn. */
 @Component({
   selector: 'hp-schedule',
-  imports: [May, MatMenuModule, ScrollingModule, ScheduleMany, ShorthandLine, StateMark],
+  imports: [
+    MatIconModule,
+    MatTooltipModule,
+    May,
+    MatButtonModule,
+    MatMenuModule,
+    Entry,
+    Pick,
+    ScrollingModule,
+    ScheduleMany,
+    ShorthandLine,
+    StateMark,
+  ],
   templateUrl: './schedule.html',
   styleUrl: './schedule.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -58,15 +77,21 @@ export class Schedule {
   private readonly injector = inject(Injector);
   private readonly account = inject(AccountStore);
   private readonly viewport = viewChild.required(CdkVirtualScrollViewport);
-  private readonly finder = viewChild.required<ElementRef<HTMLInputElement>>('finder');
+  private readonly finder = viewChild.required<Entry>('finder');
   private readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
   private readonly editor = viewChild<ElementRef<HTMLInputElement>>('editor');
 
   protected readonly rowPx = ROW_PX;
   protected readonly allColumns = COLUMNS;
-  protected readonly groups: readonly GroupBy[] = ['line', 'state', 'size', 'rod', 'none'];
+  protected readonly groups: readonly Option<GroupBy>[] = (['line', 'state', 'size', 'rod', 'none'] as const).map(
+    (id) => ({
+      id,
+      name: id === 'none' ? 'no groups' : `by ${id}`,
+    }),
+  );
   protected readonly view = signal<View>(PLAIN_VIEW);
-  protected readonly failure = signal<string | null>(null);
+  private readonly asked = new Attempt();
+  protected readonly failure = this.asked.failure;
   protected readonly refused = signal<EditOutcome | null>(null);
   private readonly choice = new ColumnChoice(computed(() => (this.wide() ? 'wide' : 'narrow')));
   protected readonly columns = this.choice.columns;
@@ -88,13 +113,13 @@ export class Schedule {
   /** The joints shown, in order: what the cursor walks. */
   private readonly walk = computed(() => this.rows().flatMap((r) => (r.kind === 'joint' ? [r.joint] : [])));
   protected readonly jointCount = computed(() => this.walk().length);
-  protected readonly filters = computed(() => {
+  protected readonly filters = computed((): Option[] => {
     const eye = this.eye();
     const titles = { line: 'Line', state: 'State', size: 'Size', rod: 'Rod' } as const;
-    return (Object.keys(titles) as (keyof typeof titles)[]).map((id) => {
+    return (Object.keys(titles) as (keyof typeof titles)[]).flatMap((id) => {
       const column = COLUMNS.find((c) => c.id === id);
       const values = [...new Set(this.store.joints().map((j) => column?.show(j, eye) ?? ''))].sort();
-      return { title: titles[id], options: values.map((v) => ({ id: `${id}=${v}`, name: v })) };
+      return values.map((v) => ({ id: `${id}=${v}`, name: v, group: titles[id] }));
     });
   });
 
@@ -123,7 +148,6 @@ export class Schedule {
   protected readonly track = (_i: number, row: ScheduleRow): string => row.id;
   protected readonly cellId = (jointId: string, columnId: string): string => `cell-${jointId}-${columnId}`;
   protected readonly ids = (joints: readonly Joint[]): string[] => joints.map((j) => j.id);
-  protected readonly asGroup = (value: string): GroupBy => value as GroupBy;
   protected readonly isShown = (id: string): boolean => this.choice.has(id);
   protected readonly toggleColumn = (id: string): void => this.choice.toggle(id);
   protected isEditing = (jointId: string, columnId: string): boolean =>
@@ -159,23 +183,12 @@ export class Schedule {
   }
 
   /** Runs a step; a refusal is told here, and nothing is half-done. */
-  private async attempt(step: () => Promise<unknown>): Promise<boolean> {
-    this.failure.set(null);
-    try {
-      await step();
-      return true;
-    } catch (e) {
-      this.failure.set((e as Error).message);
-      return false;
-    }
-  }
-
   protected undo(): void {
-    void this.attempt(() => this.store.undo());
+    void this.asked.run(() => this.store.undo());
   }
 
   protected redo(): void {
-    void this.attempt(() => this.store.redo());
+    void this.asked.run(() => this.store.redo());
   }
 
   /** Says so and answers true where the role may not change joints. */
@@ -196,11 +209,13 @@ export class Schedule {
       const stored = this.store.entityMap()[j.id];
       return stored ? [{ id: stored.id, seen: stored.version }] : [];
     });
-    void this.attempt(() => this.store.saveJoints([], removals)).then((done) => {
-      if (!done) return;
-      this.cursor.collapse();
-      if (next) this.store.select(next.id);
-    });
+    void this.asked
+      .run(() => this.store.saveJoints([], removals))
+      .then((done) => {
+        if (!done) return;
+        this.cursor.collapse();
+        if (next) this.store.select(next.id);
+      });
   }
 
   /** Reads texts into cells against the marks of every joint they do not touch. */
@@ -224,7 +239,7 @@ export class Schedule {
   }
 
   private async saveOutcome(outcome: EditOutcome): Promise<void> {
-    if (outcome.joints.length) await this.attempt(() => this.store.changeJoints(outcome.joints));
+    if (outcome.joints.length) await this.asked.run(() => this.store.changeJoints(outcome.joints));
   }
 
   protected takeGood(outcome: EditOutcome): void {
@@ -392,7 +407,7 @@ export class Schedule {
     else if (key === 'Enter' || key === 'F2') this.startEdit();
     else if (key === 'Delete' || key === 'Backspace') this.clear();
     else if (key === 'Escape') this.cursor.collapse();
-    else if (key === '/') this.finder().nativeElement.focus();
+    else if (key === '/') this.finder().focus();
     else if (key.length === 1 && key !== '?') this.startEdit(key);
     else return false;
     return true;

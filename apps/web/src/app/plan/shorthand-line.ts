@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { MatInputModule } from '@angular/material/input';
 import type { Joint } from '@hephaist/contracts';
 import { readShorthand } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
@@ -9,18 +10,22 @@ import { nextMark } from './joint-draft';
 /** One line of shorthand adds joints to the selected joint's line; it is read out as it is typed. */
 @Component({
   selector: 'hp-shorthand-line',
+  imports: [MatInputModule],
   template: `
     <form (submit)="add($event)">
-      <input
-        #box
-        aria-label="Add joints in shorthand"
-        aria-describedby="shorthand-reading"
-        placeholder="Add: 12x 7/8 acr cu-cu cpl horiz near txv 4in"
-        autocomplete="off"
-        spellcheck="false"
-        [value]="text()"
-        (input)="text.set(box.value); failure.set(null)"
-      />
+      <mat-form-field>
+        <input
+          matInput
+          #box
+          aria-label="Add joints in shorthand"
+          aria-describedby="shorthand-reading"
+          placeholder="Add: 12x 7/8 acr cu-cu cpl horiz near txv 4in"
+          autocomplete="off"
+          spellcheck="false"
+          [value]="text()"
+          (input)="text.set(box.value); failure.set(null)"
+        />
+      </mat-form-field>
     </form>
     <p id="shorthand-reading" aria-live="polite">
       @if (failure(); as f) {
@@ -47,15 +52,6 @@ import { nextMark } from './joint-draft';
       display: block;
       padding: 8px 14px 0;
       background: var(--paper);
-    }
-    input {
-      width: 100%;
-      font: inherit;
-      color: var(--ink);
-      background: var(--sheet);
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
-      padding: 4px 10px;
     }
     p {
       display: flex;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { lineConditions, type Joint, type Stored } from '@hephaist/contracts';
 import { waysToAllow, type Way } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
@@ -8,7 +9,7 @@ import { SayPipe } from '../units/say.pipe';
 /** What would make a refused rod possible: the nearest changes, each of which can be taken. */
 @Component({
   selector: 'hp-ways',
-  imports: [SayPipe],
+  imports: [MatButtonModule, SayPipe],
   template: `
     <h3>What would make {{ fillerId() }} possible?</h3>
     <ul>
@@ -18,7 +19,7 @@ import { SayPipe } from '../units/say.pipe';
             {{ c.says | say }}{{ last ? '.' : ', and ' }}
           }
           @if (takeable(way)) {
-            <button class="button" (click)="take(way)">Do so</button>
+            <button matButton="outlined" (click)="take(way)">Do so</button>
           }
         </li>
       } @empty {
@@ -36,7 +37,7 @@ import { SayPipe } from '../units/say.pipe';
     ul {
       padding-left: 18px;
     }
-    .button {
+    .mdc-button {
       padding: 0 8px;
       min-height: 24px;
     }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { SayPipe } from '../units/say.pipe';
 import { verdictSentence } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
@@ -12,7 +13,7 @@ import { questionOf, type Question } from './questions';
 /** Practise: choose the rod for a real joint of this job; the plan's own rules say how good the choice is. */
 @Component({
   selector: 'hp-practise-page',
-  imports: [SayPipe, Section, LadderView, JointReasons],
+  imports: [MatButtonModule, SayPipe, Section, LadderView, JointReasons],
   template: `
     @if (question(); as q) {
       <section class="ask">
@@ -21,7 +22,7 @@ import { questionOf, type Question } from './questions';
         <div class="options" role="group" aria-label="Rods">
           @for (id of q.options; track id) {
             <button
-              class="button"
+              matButton="outlined"
               [disabled]="answer() !== null"
               [attr.aria-pressed]="answer() === id"
               (click)="choose(id)"
@@ -39,7 +40,7 @@ import { questionOf, type Question } from './questions';
               <p>{{ f | say }}</p>
             }
             <p class="answer">{{ sentence() }}</p>
-            <button class="button main" (click)="next()">Next joint</button>
+            <button matButton="filled" (click)="next()">Next joint</button>
           </div>
           <hp-joint-reasons [plan]="q.plan" />
         } @else {
@@ -77,12 +78,12 @@ import { questionOf, type Question } from './questions';
       grid-template-columns: 1fr 1fr;
       gap: 10px;
     }
-    .options .button {
+    .options .mdc-button {
       min-height: 52px;
       font-size: 18px;
       justify-content: center;
     }
-    .options .button[aria-pressed='true'] {
+    .options .mdc-button[aria-pressed='true'] {
       border: 2px solid var(--copper);
       background: var(--tint);
       color: var(--ink);

@@ -28,20 +28,22 @@ import {
   type Position,
   type VoidInterval,
 } from '@hephaist/core';
-import { ApiProblem } from '../data/api';
-import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
 import { couponChanges } from '../data/what-changes';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Strip } from '../drawings/strip';
+import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { firstValueFrom } from 'rxjs';
 import type { Traced } from './strip-tracer';
 import { Signer } from '../people/signer';
 import { couponNumber, nextNumber } from '../forms/next-number';
 import { Entry } from '../forms/entry';
+import { Form, type FieldOf } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import {
   fillerOptions,
   metalOptions,
@@ -52,38 +54,36 @@ import {
   standardOptions,
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { otherProblems, problemAt } from '../forms/problems';
-import { typed } from '../plan/joint-draft';
+import { Problem } from '../forms/problem';
+import { Day } from '../time/day';
 import { UnitsStore } from '../units/units.store';
 import { CouponTests } from './coupon-tests';
 import { unansweredOf, newTest, readTest, type TestDraft } from './test-drafts';
 import { PeelFace } from '../drawings/peel-face';
 import { VoidBar } from './void-bar';
 import { isUnanswered, readVoids, voidText } from './void-text';
-
-/** Fields of the contract that the form shows a problem at. */
-const SHOWN = [
-  'number',
-  'brazerId',
-  'brazedOn',
-  'left',
-  'right',
-  'tube.size',
-  'overlapM',
-  'visualReason',
-  'boreClean',
-  'statement',
-  'procedureId',
-  'tests',
-  'lookedBy',
-];
+import { localNow } from '../time/zone';
+import { typed } from '../units/typed';
 
 const ACCEPTED = 'accepted';
 
 /** Enters a coupon's result; the strip or the peeled face and its verdict are drawn as it is typed. */
 @Component({
   selector: 'hp-coupon-form',
-  imports: [SayPipe, Entry, PickField, Strip, VoidBar, CouponTests, PeelFace],
+  imports: [
+    SayPipe,
+    MatButtonModule,
+    Day,
+    Entry,
+    FormEnd,
+    FormOf,
+    PickField,
+    Problem,
+    Strip,
+    VoidBar,
+    CouponTests,
+    PeelFace,
+  ],
   templateUrl: './coupon-form.html',
   styleUrl: './coupon-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -132,40 +132,52 @@ export class CouponForm {
     return own.length === 1 ? (own[0]?.id ?? '') : '';
   });
 
-  protected readonly draft = signal({
-    number: this.nextNumber(),
-    brazerId: '',
-    brazedOn: localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10),
-    ruleSetId: 'asme-ix-medical',
-    standardId: 'acr',
-    size: '1-1/8',
-    tubeMetalId: 'copper',
-    socketMetalId: 'copper',
-    fillerId: 'BCuP-5',
-    position: 'horizontal' as Position,
-    overlap: '',
-    bore: '' as '' | 'bright' | 'oxide' | 'not seen',
-    left: '',
-    right: '',
-    lookedBy: '',
-    looks: '' as string,
-    cleaning: '',
-    gap: '',
-    flow: '',
-    jointType: 'socket' as JointType,
-    process: 'torch' as Process,
-    type: 'manual' as ProcessType,
-    /** The one that states this filler, until another is picked. */
-    procedureId: null as string | null,
-    opened: 'cut' as 'cut' | 'peeled',
+  protected readonly draft = signal(this.blank());
+  protected readonly form = new Form(this.draft, {
+    now: () => this.unread(),
+    tried: () => this.wrong(),
+    follow: (next, change) =>
+      change.standardId ? { ...next, size: this.tables().sizes(change.standardId)[0] ?? '' } : next,
   });
+  /** The procedure is shown as it is found until one is picked. */
+  protected readonly procedureField: FieldOf<string> = {
+    name: 'procedureId',
+    value: () => this.procedureId(),
+    set: (procedureId) => this.form.set({ procedureId }),
+  };
+
+  private blank() {
+    return {
+      number: this.nextNumber(),
+      brazerId: '',
+      brazedOn: localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10),
+      ruleSetId: 'asme-ix-medical',
+      standardId: 'acr',
+      size: '1-1/8',
+      tubeMetalId: 'copper',
+      socketMetalId: 'copper',
+      fillerId: 'BCuP-5',
+      position: 'horizontal' as Position,
+      overlap: '',
+      bore: '' as '' | 'bright' | 'oxide' | 'not seen',
+      left: '',
+      right: '',
+      lookedBy: '',
+      looks: '' as string,
+      cleaning: '',
+      gap: '',
+      flow: '',
+      jointType: 'socket' as JointType,
+      process: 'torch' as Process,
+      type: 'manual' as ProcessType,
+      /** The one that states this filler, until another is picked. */
+      procedureId: null as string | null,
+      opened: 'cut' as 'cut' | 'peeled',
+    };
+  }
   /** Tests beside the section, or instead of it. */
   protected readonly tests = signal<readonly TestDraft[]>([]);
   private readonly readTests = computed(() => this.tests().map((t) => readTest(t, this.system)));
-  protected readonly tried = signal(false);
-  protected readonly told = signal<readonly FieldProblem[]>([]);
-  protected readonly failure = signal<string | null>(null);
-  protected readonly busy = signal(false);
   private readonly id = newId();
   /** Where a side was read on a photograph, with the text that came of it. */
   private readonly traces = signal<Partial<Record<'left' | 'right', { traced: Traced; text: string }>>>({});
@@ -252,7 +264,7 @@ export class CouponForm {
   protected readonly drawnOverlapM = computed(() => (this.overlapM() > 0 ? this.overlapM() : 0));
 
   protected write(side: 'left' | 'right', text: string): void {
-    this.set(side === 'left' ? { left: text } : { right: text });
+    this.form.set(side === 'left' ? { left: text } : { right: text });
   }
 
   /** A side as it was dragged: the text says the same. */
@@ -277,13 +289,12 @@ export class CouponForm {
     this.tests().forEach((t, i) => unansweredOf(t).forEach((p) => out.push({ ...p, field: `tests.${i}.${p.field}` })));
     return out;
   });
-  protected readonly problems = computed((): FieldProblem[] => {
+  private wrong(): FieldProblem[] {
     const contract = problemsOf(couponSchema, this.coupon(), '', this.tables()).map((p) =>
       p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
     );
-    return [...this.told(), ...this.unread(), ...(this.tried() ? [...this.unanswered(), ...contract] : [])];
-  });
-  protected readonly others = computed(() => otherProblems(this.problems(), SHOWN).map((p) => p.says));
+    return [...this.unanswered(), ...contract];
+  }
   protected readonly rules = computed(() => this.tables().ruleSet(this.draft().ruleSetId) ?? ASME_RULES);
   protected readonly verdict = computed(() => {
     if (!(this.overlapM() > 0) || this.unread().length || this.unanswered().length) return null;
@@ -304,7 +315,7 @@ export class CouponForm {
   /** Cut or peeled; a peel begins with the lines it is read along. */
   protected open(how: 'cut' | 'peeled' | ''): void {
     const opened = how || 'cut';
-    this.set({ opened });
+    this.form.set({ opened });
     if (opened === 'peeled' && !this.tests().some((t) => t.kind.startsWith('peel')))
       this.tests.update((all) => [
         ...all,
@@ -314,7 +325,7 @@ export class CouponForm {
 
   protected setTests(tests: readonly TestDraft[]): void {
     this.tests.set(tests);
-    this.told.set([]);
+    this.form.mended('tests');
   }
 
   /** The photograph of a side; marked as corrected when the text was changed after it was read. */
@@ -344,25 +355,12 @@ export class CouponForm {
     const most = unit.fromSi(traced.overlapM);
     const text = voidText(traced.voids, traced.overlapM, this.system);
     this.traces.update((t) => ({ ...t, [side]: { traced, text } }));
-    this.set({ [side]: text, overlap: this.draft().overlap.trim() || most.toFixed(unit.digits + 1) });
+    this.form.set({ [side]: text, overlap: this.draft().overlap.trim() || most.toFixed(unit.digits + 1) });
   }
 
   private nextNumber(): string {
     const used = this.crew.coupons().map((c) => c.number);
     return couponNumber(nextNumber(used, 'C-'));
-  }
-
-  protected set(change: Partial<ReturnType<CouponForm['draft']>>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
-    this.told.set([]);
-  }
-
-  protected setStandard(standardId: string): void {
-    this.set({ standardId, size: this.tables().sizes(standardId)[0] ?? '' });
-  }
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
   }
 
   /** What filing it changes of what is on file already. */
@@ -383,23 +381,8 @@ export class CouponForm {
     return couponChanges(known.record, own, made, zone, localNow(zone).slice(0, 10), rules);
   }
 
-  /** What the server refuses stands at its field, and nothing was signed. */
-  private async send(coupon: Coupon, password: string, commandId: string): Promise<void> {
-    try {
-      await this.crew.saveCoupon(coupon, password, commandId);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      throw e;
-    }
-  }
-
-  protected async save(event?: Event): Promise<void> {
-    event?.preventDefault();
-    this.tried.set(true);
-    this.failure.set(null);
-    if (this.problems().length || this.busy()) return;
-    this.busy.set(true);
-    try {
+  protected async save(): Promise<void> {
+    await this.form.submit(async () => {
       const coupon = this.coupon();
       const commandId = newId();
       const verdict = this.verdict();
@@ -407,14 +390,9 @@ export class CouponForm {
         what: `the result of ${coupon.number}`,
         meaning: 'judged',
         lines: [verdict?.passes ? 'It passes.' : 'It fails.', ...(verdict?.reasons ?? []), ...this.changes(coupon)],
-        send: (password) => this.send(coupon, password, commandId),
+        send: (password) => this.form.telling(() => this.crew.saveCoupon(coupon, password, commandId)),
       });
       if (signed) this.done.emit(coupon);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    } finally {
-      this.busy.set(false);
-    }
+    });
   }
 }

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { inForce, namedProcedure } from '@hephaist/contracts';
 import {
   asksKey,
@@ -14,12 +15,12 @@ import {
   type CouponPlan,
   type PlannedCoupon,
 } from '@hephaist/core';
-import { localNow } from '../braze/log-draft';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { WorkStore } from '../data/work.store';
 import { ShopStore } from '../data/shop.store';
 import { couponNumber, nextNumber } from '../forms/next-number';
+import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { markRuns } from '../plan/mark-runs';
@@ -29,6 +30,9 @@ import { CouponClock } from './coupon-clock';
 import { PROVE_TABS } from './prove-tabs';
 import { qrPath } from './qr';
 import { couponSteps, labelText, piecesOf } from './traveller';
+import { localNow } from '../time/zone';
+import { Table, type Column } from '../layout/table';
+import { UnitsStore } from '../units/units.store';
 
 /** Whom the plan is for: one brazer, everybody, or the crew as one, so that somebody may braze each joint. */
 const EVERYBODY = 'everybody';
@@ -43,7 +47,7 @@ interface PlanFor {
 /** Coupons to braze: the fewest that qualify a brazer or a crew for the job, and their travellers and labels. */
 @Component({
   selector: 'hp-coupon-plan-page',
-  imports: [Tabs, Entry, PickField, CouponClock, QtyPipe],
+  imports: [Table, MatButtonModule, Tabs, Check, Entry, PickField, CouponClock, QtyPipe],
   templateUrl: './coupon-plan-page.html',
   styleUrl: './coupon-plan-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -53,6 +57,7 @@ export class CouponPlanPage {
   private readonly crew = inject(CrewStore);
   protected readonly work = inject(WorkStore);
   private readonly tables = inject(ShopStore).tables;
+  private readonly units = inject(UnitsStore);
   protected readonly tabs = PROVE_TABS;
   protected readonly source = sourceLine(COUPON_COST_SOURCE);
   private readonly today = localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10);
@@ -121,7 +126,7 @@ export class CouponPlanPage {
     }),
   );
   /** Every coupon to braze with its number, for the travellers. */
-  protected readonly coupons = computed(() => {
+  readonly coupons = computed(() => {
     const used = this.crew.coupons().map((c) => c.number);
     let n = nextNumber(used, 'C-');
     return this.shown().flatMap((p) =>
@@ -156,6 +161,35 @@ export class CouponPlanPage {
     return found ? `${found.name} rev ${found.revision}` : null;
   }
 
+  protected readonly factColumns: readonly Column<readonly [string, string]>[] = [
+    { id: 'what', head: 'What', text: (f) => f[0], names: true },
+    { id: 'is', head: 'Is', text: (f) => f[1] },
+  ];
+  protected readonly request: readonly Column<OnPaper>[] = [
+    { id: 'number', head: 'Coupon', text: (c) => c.number, names: true },
+    { id: 'strips', head: 'Strips', text: (c) => String(c.strips) },
+    { id: 'mark', head: 'Mark', text: (c) => c.mark || '____' },
+    { id: 'position', head: 'Position', text: (c) => c.position },
+    { id: 'tube', head: 'Tube', text: (c) => `${c.tube.size} ${this.standard(c.tube.standardId)}` },
+    { id: 'rod', head: 'Rod', text: (c) => c.fillerId },
+    { id: 'overlap', head: 'Overlap', text: (c) => this.units.show(c.overlapM, 'diameter') },
+  ];
+
+  /** What stands on a traveller, with room for what is written by hand. */
+  protected facts(c: OnPaper): readonly (readonly [string, string])[] {
+    const show = (m: number): string => this.units.show(m, 'diameter');
+    return [
+      ['Tube', `${c.tube.size} ${this.standard(c.tube.standardId)}, wall ${show(c.tube.wallM)}`],
+      ['Metals', `${c.metals[0]} to ${c.metals[1]}`],
+      ['Rod', `${c.fillerId}, lot ____________`],
+      ['Position', c.position],
+      ['Overlap', show(c.overlapM)],
+      ['Gap measured', '________ ________'],
+      ['Nitrogen', 'flow ________ oxygen ________'],
+      ['Bore', 'bright ☐   oxide ☐'],
+    ];
+  }
+
   protected standard(id: string): string {
     return TUBE_STANDARDS.find((s) => s.id === id)?.short ?? id;
   }
@@ -176,3 +210,5 @@ export class CouponPlanPage {
     globalThis.print();
   }
 }
+
+type OnPaper = ReturnType<CouponPlanPage['coupons']>[number];

@@ -1,4 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
 import { testVerdict } from '@hephaist/contracts';
 import { displayUnit, InputError, type FieldProblem, type Quantity, type RuleSet } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
@@ -6,7 +9,6 @@ import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { problemAt } from '../forms/problems';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { PeelEditor } from './peel-editor';
@@ -15,7 +17,7 @@ import { newTest, readTest, unansweredOf, TEST_FIELDS, TEST_NAMES, type TestDraf
 /** The tests of a coupon or record: what each asks for, and its verdict as it is typed. */
 @Component({
   selector: 'hp-coupon-tests',
-  imports: [Entry, PickField, PeelEditor, SayPipe],
+  imports: [MatButtonModule, MatIconModule, MatMenuModule, Entry, PickField, PeelEditor, SayPipe],
   templateUrl: './coupon-tests.html',
   styleUrl: './coupon-tests.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -56,19 +58,14 @@ export class CouponTests {
     }),
   );
 
-  protected problem(i: number, field: string): string | null {
-    return problemAt(this.problems(), `tests.${i}.${field}`);
-  }
-
   /** Problems of one test, at its own fields. */
   protected own(i: number): FieldProblem[] {
     const at = `tests.${i}.`;
     return this.problems().flatMap((p) => (p.field.startsWith(at) ? [{ ...p, field: p.field.slice(at.length) }] : []));
   }
 
-  protected add(kind: TestKind | ''): void {
-    if (kind)
-      this.tests.update((all) => [...all, newTest(kind, this.system, { lapM: this.lapM(), aroundM: this.aroundM() })]);
+  protected add(kind: TestKind): void {
+    this.tests.update((all) => [...all, newTest(kind, this.system, { lapM: this.lapM(), aroundM: this.aroundM() })]);
   }
 
   protected change(i: number, change: Partial<TestDraft>): void {

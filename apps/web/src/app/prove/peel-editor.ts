@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { displayUnit, PEEL_LINES, peelClocks, type FieldProblem, type VoidInterval } from '@hephaist/core';
+import { Entry } from '../forms/entry';
+import { plain } from '../forms/options';
+import { Pick } from '../forms/pick';
 import { problemAt } from '../forms/problems';
 import { UnitsStore } from '../units/units.store';
 import { VoidBar } from './void-bar';
@@ -8,23 +12,19 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
 /** The peeled face, unrolled: one bar for each line read, from 12 o'clock round; voids dragged or typed. */
 @Component({
   selector: 'hp-peel-editor',
-  imports: [VoidBar],
+  imports: [MatButtonModule, Entry, Pick, VoidBar],
   template: `
     <p class="quiet">
-      Read along
-      <select
-        #count
-        class="control"
-        aria-label="How many lines it is read along"
-        (change)="resize(Number(count.value))"
-      >
-        @for (n of counts; track n) {
-          <option [value]="n" [selected]="n === lines().length">{{ n }}</option>
-        }
-      </select>
-      lines, evenly spaced round it, the notch at 12:00. Drag where no filler reached, socket mouth on the left, or type
-      from-to ({{ unit }}).
+      Read along lines, evenly spaced round it, the notch at 12:00. Drag where no filler reached, socket mouth on the
+      left, or type from-to ({{ unit }}).
     </p>
+    <hp-pick
+      class="count"
+      label="How many lines it is read along"
+      [options]="counts"
+      [value]="String(lines().length)"
+      (valueChange)="resize(Number($event))"
+    />
     @for (l of rows(); track $index; let i = $index) {
       <div class="line">
         @if (lapM() > 0) {
@@ -37,23 +37,19 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
             (changed)="dragged(i, $event)"
           />
         }
-        <input
-          #box
-          class="control"
+        <hp-entry
+          [label]="'Voids of the line at ' + l.clock"
           placeholder="none, or 3-4"
-          [attr.aria-label]="'Voids of the line at ' + l.clock"
-          [attr.aria-invalid]="!!l.problem"
+          [bare]="true"
           [value]="l.text"
-          (input)="write(i, box.value)"
+          (valueChange)="write(i, $event)"
+          [problem]="l.problem"
         />
-        @if (l.problem; as says) {
-          <p class="says-problem" role="alert">✕ {{ says }}</p>
-        }
       </div>
     }
     @if (open().length; as left) {
       <p class="rest">
-        <button class="button" type="button" (click)="noneOnTheRest()">
+        <button matButton="outlined" type="button" (click)="noneOnTheRest()">
           No void seen on
           {{ left === lines().length ? 'any line' : left === 1 ? 'the other line' : 'the other ' + left }}
         </button>
@@ -69,9 +65,8 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
       font-size: 14px;
       margin-bottom: 6px;
     }
-    p select {
-      width: 64px;
-      display: inline-block;
+    .count {
+      width: 210px;
     }
     .line {
       display: grid;
@@ -83,9 +78,6 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
       margin: 6px 0 0;
       text-align: right;
     }
-    .says-problem {
-      grid-column: 1 / -1;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -95,7 +87,8 @@ export class PeelEditor {
   readonly problems = input<readonly FieldProblem[]>([]);
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = displayUnit('diameter', this.system).symbol;
-  protected readonly counts = [3, 4, 6, 8, 12, 16, PEEL_LINES.most];
+  protected readonly counts = plain([3, 4, 6, 8, 12, 16, PEEL_LINES.most].map(String));
+  protected readonly String = String;
   protected readonly Number = Number;
   protected readonly isUnanswered = isUnanswered;
   private readonly kept = new Map<string, string>();

@@ -1,4 +1,5 @@
 import { NgTemplateOutlet } from '@angular/common';
+import { MatButtonModule } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import {
   lineTested,
@@ -23,18 +24,17 @@ import {
   type Service,
   type TestMedium,
 } from '@hephaist/core';
-import { instantOf, localNow } from '../braze/log-draft';
-import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { problemAt } from '../forms/problems';
 import { SignaturesOf } from '../keep/signatures-of';
 import { May } from '../people/may';
 import { Signer } from '../people/signer';
-import { typed } from '../plan/joint-draft';
 import { markRuns } from '../plan/mark-runs';
 import { Tabs } from '../shell/tabs';
 import { QtyPipe } from '../units/qty.pipe';
@@ -45,11 +45,31 @@ import { readDecay } from './decay-text';
 import { PressureStore } from './pressure.store';
 import { PROVE_TABS } from './prove-tabs';
 import { StandingChart } from './standing-chart';
+import { Moment } from '../time/moment';
+import { instantOf, localNow } from '../time/zone';
+import { typed } from '../units/typed';
+import { Table, type Column } from '../layout/table';
 
 /** Pressure tests of the job's lines: standing tests corrected for temperature, and how a vacuum rises. */
 @Component({
   selector: 'hp-pressure-page',
-  imports: [Tabs, May, Entry, PickField, QtyPipe, SayPipe, NgTemplateOutlet, DecayChart, StandingChart, SignaturesOf],
+  imports: [
+    Table,
+    Tabs,
+    May,
+    MatButtonModule,
+    Entry,
+    FormEnd,
+    FormOf,
+    Moment,
+    PickField,
+    QtyPipe,
+    SayPipe,
+    NgTemplateOutlet,
+    DecayChart,
+    StandingChart,
+    SignaturesOf,
+  ],
   templateUrl: './pressure-page.html',
   styleUrl: './pressure-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -83,7 +103,7 @@ export class PressurePage {
   private readonly zone = this.job.job()?.timeZone ?? 'UTC';
   protected readonly entering = signal(false);
   private readonly asked = signal<string | null>(null);
-  protected readonly tests = computed(() =>
+  readonly tests = computed(() =>
     this.store
       .tests()
       .map((test) => ({
@@ -119,9 +139,14 @@ export class PressurePage {
   });
 
   protected readonly draft = signal(this.blank());
-  protected readonly tried = signal(false);
-  protected readonly busy = signal(false);
-  private readonly told = signal<readonly FieldProblem[]>([]);
+  protected readonly form = new Form(this.draft, {
+    now: () => this.decay().problems,
+    tried: () => [
+      ...problemsOf(pressureTestSchema, this.test()),
+      ...this.impossible(),
+      ...pressureTestProblems(this.test(), this.serviceOf(this.draft().lineId)),
+    ],
+  });
   private id = newId();
 
   constructor() {
@@ -206,31 +231,24 @@ export class PressurePage {
       throw e;
     }
   });
-  private readonly problems = computed(() => [
-    ...this.told(),
-    ...this.decay().problems,
-    ...(this.tried()
-      ? [
-          ...problemsOf(pressureTestSchema, this.test()),
-          ...this.impossible(),
-          ...pressureTestProblems(this.test(), this.serviceOf(this.draft().lineId)),
-        ]
-      : []),
-  ]);
   /** Test pressure of the line, for the field's hint. */
   protected readonly testHint = computed(() => {
     const line = this.job.lines().find((l) => l.id === this.draft().lineId);
     return line ? `${displayUnit('pressure', this.system).fromSi(line.testPa).toFixed(0)}, the line’s` : '';
   });
 
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
-  }
-
-  protected set(change: Partial<ReturnType<PressurePage['blank']>>): void {
-    this.draft.update((d) => ({ ...d, ...change }));
-    this.told.set([]);
-  }
+  protected readonly isShown = (t: Filed): boolean => !this.entering() && t.test.id === this.shown()?.test.id;
+  protected readonly columns: readonly Column<Filed>[] = [
+    { id: 'line', head: 'Line', text: (t) => t.line, opens: true },
+    { id: 'test', head: 'Test', text: (t) => (t.test.standing ? `standing, ${t.test.medium}` : 'vacuum') },
+    { id: 'began', head: 'Began, at the job', text: (t) => t.began },
+    {
+      id: 'verdict',
+      head: 'Verdict',
+      text: (t) => (t.verdict ? this.word(t.verdict) : ''),
+      tone: (t) => (t.verdict ? this.tone(t.verdict) : ''),
+    },
+  ];
 
   protected show(id: string): void {
     this.asked.set(id);
@@ -238,9 +256,8 @@ export class PressurePage {
   }
 
   protected begin(): void {
-    this.draft.set(this.blank());
+    this.form.begin(this.blank());
     this.id = newId();
-    this.tried.set(false);
     this.entering.set(true);
   }
 
@@ -260,32 +277,19 @@ export class PressurePage {
     return v.passes ? 'fine' : v.verdict === 'lost' || v.verdict.startsWith('leak') ? 'refused' : 'caution';
   }
 
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.tried.set(true);
-    if (this.problems().length || this.busy()) return;
-    this.busy.set(true);
+  protected async save(): Promise<void> {
     const [test, commandId, verdict] = [this.test(), newId(), this.verdict()];
     const line = this.lines().find((l) => l.id === test.lineId)?.name ?? '';
-    try {
+    await this.form.submit(async () => {
       const signed = await this.signer.sign({
         what: `the test of ${line}`,
         meaning: 'tested',
         lines: [verdict ? this.word(verdict) : '', verdict?.arithmetic ?? '', ...(verdict?.wouldTell ?? [])],
-        send: (password) => this.send(test, password, commandId),
+        send: (password) => this.form.telling(() => this.store.save(test, password, commandId)),
       });
       if (signed) this.show(test.id);
-    } finally {
-      this.busy.set(false);
-    }
-  }
-
-  private async send(test: PressureTest, password: string, commandId: string): Promise<void> {
-    try {
-      await this.store.save(test, password, commandId);
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      throw e;
-    }
+    });
   }
 }
+
+type Filed = ReturnType<PressurePage['tests']>[number];

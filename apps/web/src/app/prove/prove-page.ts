@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { couponVerdict, type Coupon } from '@hephaist/contracts';
 import { readPeel, type CouponVerdict } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
@@ -8,6 +9,7 @@ import { PROVE_TABS } from './prove-tabs';
 import { CouponForm } from './coupon-form';
 import { CouponSheet } from './coupon-sheet';
 import { May } from '../people/may';
+import { Table, type Column } from '../layout/table';
 
 /** The worst side of a strip, or the worst line of a peel; nothing where neither was read. */
 function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
@@ -21,54 +23,21 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [May, Tabs, CouponForm, CouponSheet],
+  imports: [Table, MatButtonModule, May, Tabs, CouponForm, CouponSheet],
   template: `
     <section class="list">
       <hp-tabs [tabs]="tabs" />
       <div class="head">
         <h1>Coupons</h1>
-        <button *hpMay="'write:coupon'" class="button main" (click)="entering.set(true)">Enter a coupon</button>
+        <button *hpMay="'write:coupon'" matButton="filled" (click)="entering.set(true)">Enter a coupon</button>
       </div>
-      <table class="plain">
-        <thead>
-          <tr>
-            <th>Coupon</th>
-            <th>Brazer</th>
-            <th>Brazed</th>
-            <th>Rod</th>
-            <th>Position</th>
-            <th>Worst</th>
-            <th>Verdict</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (c of coupons(); track c.coupon.id) {
-            <tr [class.picked]="!entering() && c.coupon.id === shown()?.coupon?.id">
-              <td>
-                <button
-                  class="pick"
-                  [attr.aria-current]="c.coupon.id === shown()?.coupon?.id ? 'true' : null"
-                  (click)="show(c.coupon.id)"
-                >
-                  {{ c.coupon.number }}
-                </button>
-              </td>
-              <td>{{ c.name }}</td>
-              <td>{{ c.coupon.brazedOn }}</td>
-              <td>{{ c.coupon.fillerId }}</td>
-              <td>{{ c.coupon.position }}</td>
-              <td class="number">{{ c.worst }}</td>
-              <td [class]="c.verdict.passes ? 'fine' : 'refused'">
-                {{ c.verdict.passes ? '✓ passes' : '✕ fails' }}{{ c.verdict.nearLimit ? ' ▲ near' : '' }}
-              </td>
-            </tr>
-          } @empty {
-            <tr>
-              <td colspan="7" class="quiet">No coupon on file.</td>
-            </tr>
-          }
-        </tbody>
-      </table>
+      <hp-table
+        [rows]="coupons()"
+        [columns]="columns"
+        [current]="isShown"
+        (opened)="show($event.coupon.id)"
+        empty="No coupon on file."
+      />
     </section>
     <section class="detail" tabindex="0" aria-label="The coupon">
       @if (entering()) {
@@ -127,7 +96,7 @@ export class ProvePage {
   protected readonly entering = signal(false);
   private readonly asked = signal<string | null>(null);
 
-  protected readonly coupons = computed(() =>
+  readonly coupons = computed(() =>
     [...this.crew.coupons()]
       .sort((a, b) => b.brazedOn.localeCompare(a.brazedOn) || b.number.localeCompare(a.number))
       .map((coupon) => {
@@ -144,6 +113,22 @@ export class ProvePage {
     () => this.coupons().find((c) => c.coupon.id === this.asked()) ?? this.coupons()[0] ?? null,
   );
 
+  protected readonly isShown = (c: Shown): boolean => !this.entering() && c.coupon.id === this.shown()?.coupon.id;
+  protected readonly columns: readonly Column<Shown>[] = [
+    { id: 'number', head: 'Coupon', text: (c) => c.coupon.number, opens: true },
+    { id: 'brazer', head: 'Brazer', text: (c) => c.name },
+    { id: 'brazed', head: 'Brazed', text: (c) => c.coupon.brazedOn },
+    { id: 'rod', head: 'Rod', text: (c) => c.coupon.fillerId },
+    { id: 'position', head: 'Position', text: (c) => c.coupon.position },
+    { id: 'worst', head: 'Worst', text: (c) => c.worst, number: true },
+    {
+      id: 'verdict',
+      head: 'Verdict',
+      text: (c) => `${c.verdict.passes ? '✓ passes' : '✕ fails'}${c.verdict.nearLimit ? ' ▲ near' : ''}`,
+      tone: (c) => (c.verdict.passes ? 'fine' : 'refused'),
+    },
+  ];
+
   protected show(id: string): void {
     this.asked.set(id);
     this.entering.set(false);
@@ -153,3 +138,5 @@ export class ProvePage {
     this.show(coupon.id);
   }
 }
+
+type Shown = ReturnType<ProvePage['coupons']>[number];

@@ -9,7 +9,10 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MatRadioModule } from '@angular/material/radio';
+import { MatSliderModule } from '@angular/material/slider';
 import type { FaceTrace } from '@hephaist/contracts';
 import {
   displayUnit,
@@ -23,11 +26,11 @@ import {
 import { newId } from '../data/outbox';
 import { sendPicture } from '../data/api';
 import { Entry } from '../forms/entry';
-import { typed } from '../plan/joint-draft';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { loadPicture, type LoadedPicture } from './grey-picture';
 import { lengthOf, nearestAlong, pathBetween, pointAlong } from './line-geometry';
+import { typed } from '../units/typed';
 
 /** What the tracer gives back: voids of one face and where they were read. */
 export interface Traced {
@@ -54,7 +57,7 @@ interface PlacedHandle {
 /** Reads the voids of one face on a photograph: scale, bond line, proposals by the worker, corrected by hand. */
 @Component({
   selector: 'hp-strip-tracer',
-  imports: [MatDialogModule, Entry, QtyPipe],
+  imports: [MatRadioModule, MatSliderModule, MatButtonModule, MatDialogModule, Entry, QtyPipe],
   templateUrl: './strip-tracer.html',
   styleUrl: './strip-tracer.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

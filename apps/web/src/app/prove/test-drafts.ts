@@ -1,7 +1,7 @@
 import type { ProcedureTest } from '@hephaist/contracts';
 import { displayUnit, PSI, type FieldProblem, type Quantity, type UnitSystem } from '@hephaist/core';
-import { typed } from '../plan/joint-draft';
 import { isUnanswered, readVoids } from './void-text';
+import { typed } from '../units/typed';
 
 export type TestKind = ProcedureTest['kind'];
 

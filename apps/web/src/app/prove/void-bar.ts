@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { mergeVoids, type VoidInterval } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { moveEdge } from './void-edges';
@@ -10,6 +11,7 @@ const LEAST = 0.005;
 /** One side of a strip to scale: drag along it to mark where no filler reached; each end can be moved, also by keys. */
 @Component({
   selector: 'hp-void-bar',
+  imports: [MatButtonModule],
   template: `
     <span class="quiet">{{ name() }}</span>
     <svg
@@ -43,7 +45,7 @@ const LEAST = 0.005;
         />
       }
     </svg>
-    <button type="button" class="button" [attr.aria-label]="'Add a void on the ' + said()" (click)="add()">
+    <button type="button" matButton="outlined" [attr.aria-label]="'Add a void on the ' + said()" (click)="add()">
       + void
     </button>
   `,

@@ -1,7 +1,7 @@
 import { layoutSchema, problemsOf } from '@hephaist/contracts';
 import type { FieldProblem, LineLayout, LineNode, UnitSystem } from '@hephaist/core';
 import Papa from 'papaparse';
-import { shown, typed } from '../plan/joint-draft';
+import { back, shown } from '../units/typed';
 
 /** One run while it is typed. */
 export interface RunDraft {
@@ -11,6 +11,8 @@ export interface RunDraft {
   readonly bore: string;
   readonly loss: string;
   readonly open: boolean;
+  /** What was stored, for what nobody changes. */
+  readonly was?: { readonly lengthM: number; readonly boreM: number };
 }
 
 /** One point while it is typed; its joints are named by their marks. */
@@ -19,6 +21,7 @@ export interface PointDraft {
   readonly kind: LineNode['kind'];
   readonly open: boolean;
   readonly hole: string;
+  readonly wasHoleM?: number;
   readonly marks: string;
 }
 
@@ -37,12 +40,14 @@ export const draftOfLayout = (layout: LineLayout, joints: readonly Marked[], sys
     bore: shown(r.boreM, 'diameter', system),
     loss: String(r.loss ?? 0),
     open: r.open !== false,
+    was: r,
   })),
   points: layout.nodes.map((n) => ({
     id: n.id,
     kind: n.kind,
     open: n.open !== false,
     hole: shown(n.holeM ?? 0.005, 'diameter', system),
+    wasHoleM: n.holeM ?? 0.005,
     marks: joints
       .filter((j) => layout.at[j.id] === n.id)
       .map((j) => j.mark)
@@ -73,14 +78,14 @@ export function layoutOf(
         id: p.id.trim(),
         kind: p.kind,
         open: p.open,
-        holeM: typed(p.hole, 'diameter', system),
+        holeM: back(p.hole, 'diameter', system, p.wasHoleM),
       })),
       runs: draft.runs.map((r, i) => ({
         id: `r${i + 1}`,
         from: r.from.trim(),
         to: r.to.trim(),
-        lengthM: typed(r.length, 'run', system),
-        boreM: typed(r.bore, 'diameter', system),
+        lengthM: back(r.length, 'run', system, r.was?.lengthM),
+        boreM: back(r.bore, 'diameter', system, r.was?.boreM),
         loss: Number(r.loss.replace(',', '.') || NaN),
         open: r.open,
       })),
@@ -100,7 +105,7 @@ const COLUMNS = ['from', 'to', 'length', 'bore', 'loss', 'valve'] as const;
 /** Runs as CSV, lengths and bores in the units shown. */
 export const runsCsv = (runs: readonly RunDraft[]): string =>
   Papa.unparse(
-    runs.map(({ open, ...r }) => ({ ...r, valve: open ? 'open' : 'shut' })),
+    runs.map(({ open, was: _, ...r }) => ({ ...r, valve: open ? 'open' : 'shut' })),
     { columns: [...COLUMNS] },
   );
 

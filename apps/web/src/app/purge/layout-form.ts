@@ -1,19 +1,16 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
 import type { Joint, Line, Stored } from '@hephaist/contracts';
 import { displayUnit, lineCautions, lineTotals, type LineLayout } from '@hephaist/core';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
-import { problemAt } from '../forms/problems';
+import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormOf } from '../forms/form-of';
+import { plain } from '../forms/options';
+import { Pick } from '../forms/pick';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import {
@@ -28,11 +25,13 @@ import {
 } from './layout-draft';
 import { branchFrom, removeRun } from './draw-steps';
 import { LineEditor } from './line-editor';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** The line's runs and points as tables: typed, added, taken away, brought in from CSV; checked as they are typed. */
 @Component({
   selector: 'hp-layout-form',
-  imports: [LineEditor, QtyPipe],
+  imports: [Cell, Table, MatButtonModule, MatIconModule, Entry, FormOf, Pick, LineEditor, QtyPipe],
   templateUrl: './layout-form.html',
   styleUrl: './layout-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -48,10 +47,27 @@ export class LayoutForm {
     run: displayUnit('run', this.system).symbol,
     bore: displayUnit('diameter', this.system).symbol,
   };
-  protected readonly kinds = ['point', 'source', 'vent', 'cap'] as const;
+  protected readonly kinds = plain(['point', 'source', 'vent', 'cap'] as const);
+  protected readonly valves = plain(['open', 'shut'] as const);
   protected readonly draft = linkedSignal((): LayoutDraft => draftOfLayout(this.layout(), this.joints(), this.system));
-  protected readonly problems = computed(() => layoutProblems(this.draft(), this.joints(), this.system));
-  protected readonly general = computed(() => this.problems().filter((p) => !/\.\d+\./.test(`.${p.field}.`)));
+  protected readonly form = new Form(this.draft, {
+    now: () => layoutProblems(this.draft(), this.joints(), this.system),
+  });
+  protected readonly runColumns: readonly Column<RunDraft>[] = [
+    { id: 'from', head: 'From' },
+    { id: 'to', head: 'To' },
+    { id: 'length', head: `Length (${this.unit.run})` },
+    { id: 'bore', head: `Bore (${this.unit.bore})` },
+    { id: 'loss', head: 'Fittings' },
+    { id: 'valve', head: 'Valve' },
+    { id: 'away', head: 'Take away', quiet: true },
+  ];
+  protected readonly pointColumns: readonly Column<PointDraft>[] = [
+    { id: 'id', head: 'Point' },
+    { id: 'kind', head: 'Is a' },
+    { id: 'hole', head: `Vent hole (${this.unit.bore})` },
+    { id: 'marks', head: 'Joints there' },
+  ];
   /** The line as far as it can be read, for the drawing and its sums. */
   protected readonly drawnSoFar = computed(() => layoutOf(this.draft(), this.joints(), this.system).layout);
   protected readonly totals = computed(() => {
@@ -59,11 +75,6 @@ export class LayoutForm {
     return lineTotals(sound);
   });
   protected readonly cautions = computed(() => lineCautions(this.drawnSoFar()));
-  protected readonly failure = signal<string | null>(null);
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
-  }
 
   protected setRun(i: number, change: Partial<RunDraft>): void {
     this.draft.update((d) => ({ ...d, runs: d.runs.map((r, k) => (k === i ? { ...r, ...change } : r)) }));
@@ -101,23 +112,18 @@ export class LayoutForm {
     picker.value = '';
     if (!file) return;
     const read = readRunsCsv(await file.text(), this.draft().points);
-    if ('says' in read) this.failure.set(read.says);
+    if ('says' in read) this.form.failure.set(read.says);
     else {
-      this.failure.set(null);
+      this.form.failure.set(null);
       this.draft.set(read.draft);
     }
   }
 
   /** Saves the drawing; null forgets it and goes back to the straight line. */
   protected async save(drawn: boolean): Promise<void> {
-    if (drawn && this.problems().length) return;
     const layout = drawn ? layoutOf(this.draft(), this.joints(), this.system).layout : null;
-    this.failure.set(null);
-    try {
-      await this.store.save('line', [{ seen: this.line().version, data: { ...plainRecord(this.line()), layout } }]);
-      this.closed.emit();
-    } catch (e) {
-      this.failure.set((e as Error).message);
-    }
+    const send = () =>
+      this.store.save('line', [{ seen: this.line().version, data: { ...plainRecord(this.line()), layout } }]);
+    if (await (drawn ? this.form.submit(send) : this.form.run(send))) this.closed.emit();
   }
 }

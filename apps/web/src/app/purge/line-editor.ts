@@ -8,6 +8,7 @@ import {
   viewChild,
   type ElementRef,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { lineGeometry, networkOf, type LineGeometry, type LineLayout, type PlacedNode } from '@hephaist/core';
 import { branchFrom, connect, removeEnd, splitBefore, turnKind } from './draw-steps';
 import type { LayoutDraft } from './layout-draft';
@@ -20,13 +21,14 @@ const NEAR = 26;
 /** The line being drawn: pull from a point to open ground for a branch, to another point for a loop; or by keys. */
 @Component({
   selector: 'hp-line-editor',
+  imports: [MatButtonModule],
   template: `
     <p class="does">
       <strong>{{ picked() }}</strong>
-      <button class="button" (click)="step('b')"><kbd>B</kbd> Branch here</button>
-      <button class="button" (click)="step('s')"><kbd>S</kbd> Split the run before it</button>
-      <button class="button" (click)="step('k')"><kbd>K</kbd> Point, vent, cap</button>
-      <button class="button" (click)="step('Delete')"><kbd>Del</kbd> Take this end away</button>
+      <button matButton="outlined" (click)="step('b')"><kbd>B</kbd> Branch here</button>
+      <button matButton="outlined" (click)="step('s')"><kbd>S</kbd> Split the run before it</button>
+      <button matButton="outlined" (click)="step('k')"><kbd>K</kbd> Point, vent, cap</button>
+      <button matButton="outlined" (click)="step('Delete')"><kbd>Del</kbd> Take this end away</button>
       <span class="quiet">
         Arrows go along the line. Pull from a point to open ground for a branch, to another point for a loop.
       </span>

@@ -10,6 +10,7 @@ import {
   untracked,
   type OnDestroy,
 } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import {
   deadLegAdvice,
@@ -32,7 +33,6 @@ import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { StartSession } from '../live/start-session';
-import { numberOf } from '../plan/prices';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { LayoutForm } from './layout-form';
@@ -40,11 +40,23 @@ import { LineDrawing } from './line-drawing';
 import { OxygenChart } from './oxygen-chart';
 import { PurgeRunner } from './purge-runner';
 import { May } from '../people/may';
+import { numberOf } from '../units/typed';
 
 /** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
 @Component({
   selector: 'hp-purge-page',
-  imports: [May, Entry, LayoutForm, LineDrawing, OxygenChart, PickField, QtyPipe, RouterLink, StartSession],
+  imports: [
+    MatButtonModule,
+    May,
+    Entry,
+    LayoutForm,
+    LineDrawing,
+    OxygenChart,
+    PickField,
+    QtyPipe,
+    RouterLink,
+    StartSession,
+  ],
   templateUrl: './purge-page.html',
   styleUrl: './purge-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -16,16 +16,13 @@ const net = (l: LineLayout) =>
   );
 
 describe('the line while it is typed', () => {
-  it.each(['us', 'metric'] as const)('comes back the same within a rounding, in %s', (system) => {
+  it.each(['us', 'metric'] as const)('comes back exactly the same, in %s', (system) => {
     const draft = draftOfLayout(layout, joints, system);
     expect(layoutProblems(draft, joints, system)).toEqual([]);
     const back = layoutOf(draft, joints, system).layout;
     expect(back.at).toEqual(layout.at);
     expect(back.nodes.map((n) => [n.id, n.kind, n.open])).toEqual(layout.nodes.map((n) => [n.id, n.kind, n.open]));
-    back.runs.forEach((r, i) => {
-      expect(r.lengthM / layout.runs[i]!.lengthM).toBeCloseTo(1, 7);
-      expect(r.boreM / layout.runs[i]!.boreM).toBeCloseTo(1, 7);
-    });
+    expect(back.runs.map((r) => [r.lengthM, r.boreM])).toEqual(layout.runs.map((r) => [r.lengthM, r.boreM]));
   });
   it('says what is wrong at its field', () => {
     const draft = draftOfLayout(layout, joints, 'us');
@@ -40,7 +37,7 @@ describe('the line while it is typed', () => {
   it('runs go out as CSV and come back', () => {
     const draft = draftOfLayout(layout, joints, 'us');
     const read = readRunsCsv(runsCsv(draft.runs), draft.points);
-    expect('draft' in read && read.draft.runs).toEqual(draft.runs);
+    expect('draft' in read && read.draft.runs).toEqual(draft.runs.map(({ was: _, ...r }) => r));
     expect('draft' in read && [...read.draft.points].sort((a, b) => a.id.localeCompare(b.id))).toEqual(
       [...draft.points].sort((a, b) => a.id.localeCompare(b.id)),
     );

@@ -1,5 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog } from '@angular/material/dialog';
+import { MatIconModule } from '@angular/material/icon';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { AccountMenu } from '../people/account-menu';
 import { UnitsStore } from '../units/units.store';
@@ -8,7 +12,15 @@ import { ThemeStore } from './theme';
 /** Name, the five places, the job, units and light. */
 @Component({
   selector: 'hp-header',
-  imports: [RouterLink, RouterLinkActive, AccountMenu],
+  imports: [
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatIconModule,
+    MatTooltipModule,
+    RouterLink,
+    RouterLinkActive,
+    AccountMenu,
+  ],
   template: `
     <header>
       <a class="name" routerLink="/jobs" aria-label="Hephaist, all jobs">HEPHAIST</a>
@@ -25,21 +37,21 @@ import { ThemeStore } from './theme';
         </nav>
       }
       <span class="job">{{ jobName() }}</span>
-      <div class="units" role="group" aria-label="Units">
-        <button [attr.aria-pressed]="units.system() === 'us'" (click)="units.use('us')">in °F psi</button>
-        <button [attr.aria-pressed]="units.system() === 'metric'" (click)="units.use('metric')">mm °C bar</button>
-      </div>
+      <mat-button-toggle-group aria-label="Units" [value]="units.system()" (change)="units.use($event.value)">
+        <mat-button-toggle value="us">in °F psi</mat-button-toggle>
+        <mat-button-toggle value="metric">mm °C bar</mat-button-toggle>
+      </mat-button-toggle-group>
       <button
-        class="small"
+        matIconButton
         (click)="theme.toggle()"
         [attr.aria-label]="theme.night() ? 'Switch to light' : 'Switch to dark'"
+        [matTooltip]="theme.night() ? 'Switch to light' : 'Switch to dark'"
       >
-        <svg viewBox="0 0 20 20" width="18" height="18" aria-hidden="true">
-          <circle cx="10" cy="10" r="7" fill="none" stroke="currentColor" stroke-width="1.6" />
-          <path d="M10 3a7 7 0 0 1 0 14z" fill="currentColor" />
-        </svg>
+        <mat-icon svgIcon="contrast" />
       </button>
-      <button class="small" (click)="help()" aria-label="Keys and help">?</button>
+      <button matIconButton (click)="help()" aria-label="Keys and help" matTooltip="Keys and help">
+        <mat-icon svgIcon="question" />
+      </button>
       <hp-account-menu />
     </header>
   `,
@@ -101,35 +113,9 @@ import { ThemeStore } from './theme';
       text-overflow: ellipsis;
       font-weight: 500;
     }
-    .units {
-      align-self: center;
-      display: flex;
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
-      overflow: hidden;
-    }
+    mat-button-toggle-group,
     button {
-      font: inherit;
-      font-size: 14px;
-      border: 0;
-      background: var(--sheet);
-      color: var(--ink);
-      padding: 2px 9px;
-      min-height: 26px;
-      cursor: pointer;
-      white-space: nowrap;
-    }
-    button[aria-pressed='true'] {
-      background: var(--ink);
-      color: var(--sheet);
-    }
-    .small {
       align-self: center;
-      border: 1px solid var(--line-strong);
-      border-radius: 4px;
-      display: inline-flex;
-      align-items: center;
-      padding: 2px 7px;
     }
     @media (max-width: 900px) {
       .job {

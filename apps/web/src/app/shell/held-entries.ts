@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { Outbox } from '../data/outbox';
 
 /** A line at the foot while entries wait for the server or were refused by it. Nothing typed is dropped silently. */
 @Component({
   selector: 'hp-held-entries',
+  imports: [MatButtonModule],
   template: `
     <div aria-live="polite">
       @if (outbox.held().length) {
@@ -12,7 +14,7 @@ import { Outbox } from '../data/outbox';
             >▲ {{ outbox.held().length }} {{ outbox.held().length === 1 ? 'entry' : 'entries' }} held here</span
           >
           <span class="quiet">kept in this browser; sent as soon as the server answers</span>
-          <button class="button" (click)="open.set(!open())">{{ open() ? 'Hide' : 'Show' }}</button>
+          <button matButton="outlined" (click)="open.set(!open())">{{ open() ? 'Hide' : 'Show' }}</button>
         </div>
         @if (open()) {
           <ul>
@@ -22,7 +24,7 @@ import { Outbox } from '../data/outbox';
                 @if (h.refused; as refused) {
                   <span class="refused">✕ refused: {{ refused.detail }}</span>
                   <code>{{ text(h.command.records) }}</code>
-                  <button class="button" (click)="outbox.discard(h.command.id)">Discard this entry</button>
+                  <button matButton="outlined" (click)="outbox.discard(h.command.id)">Discard this entry</button>
                 } @else {
                   <span class="quiet">{{
                     outbox.isOthers(h) ? 'entered by ' + h.by?.person + ': waits until they sign in here' : 'waiting'

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { Router, RouterLink, RouterOutlet } from '@angular/router';
 import { map, startWith } from 'rxjs';
@@ -10,7 +11,7 @@ import { Header } from './header';
 /** Header and foot around the places of one job; loads it and says when it cannot. */
 @Component({
   selector: 'hp-job-frame',
-  imports: [Header, RouterOutlet, RouterLink],
+  imports: [MatButtonModule, Header, RouterOutlet, RouterLink],
   template: `
     @if (!bare()) {
       <hp-header
@@ -26,8 +27,8 @@ import { Header } from './header';
           <h1>This job cannot be shown.</h1>
           <p>{{ error }}</p>
           <p>
-            <button class="button main" (click)="store.load(jobId())">Try again</button>
-            <a class="button" routerLink="/jobs">All jobs</a>
+            <button matButton="filled" (click)="store.load(jobId())">Try again</button>
+            <a matButton="outlined" routerLink="/jobs">All jobs</a>
           </p>
         </section>
       } @else if (store.loading() || !store.job()) {
@@ -56,7 +57,7 @@ import { Header } from './header';
       gap: 12px;
       max-width: 50ch;
     }
-    .button {
+    .mdc-button {
       margin-right: 8px;
     }
     @media print {

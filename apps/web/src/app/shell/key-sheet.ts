@@ -1,25 +1,20 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MatDialogModule } from '@angular/material/dialog';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** All keys on one sheet. */
 @Component({
   selector: 'hp-key-sheet',
-  imports: [MatDialogModule],
+  imports: [Cell, Table, MatDialogModule],
   template: `
     <h2 mat-dialog-title id="key-sheet-title">Keys</h2>
     <mat-dialog-content>
-      <table class="plain">
-        <tbody>
-          @for (row of keys; track row[0]) {
-            <tr>
-              <td>
-                <kbd>{{ row[0] }}</kbd>
-              </td>
-              <td>{{ row[1] }}</td>
-            </tr>
-          }
-        </tbody>
-      </table>
+      <hp-table [rows]="keys" [columns]="columns" [heads]="false">
+        <ng-template hpCell="key" [rows]="keys" let-k
+          ><kbd>{{ k[0] }}</kbd></ng-template
+        >
+      </hp-table>
       <h3>Joints in one line</h3>
       <p>
         <code>12x 7/8 acr cu-cu cpl horiz near txv 4in</code>: how many, size, tube, metals tube-socket, fitting,
@@ -34,7 +29,7 @@ import { MatDialogModule } from '@angular/material/dialog';
         current edition of their source.
       </p>
     </mat-dialog-content>
-    <mat-dialog-actions align="end"><button class="button" mat-dialog-close>Close</button></mat-dialog-actions>
+    <mat-dialog-actions align="end"><button matButton="outlined" mat-dialog-close>Close</button></mat-dialog-actions>
   `,
   styles: `
     kbd {
@@ -52,6 +47,10 @@ import { MatDialogModule } from '@angular/material/dialog';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class KeySheet {
+  protected readonly columns: readonly Column<readonly [string, string]>[] = [
+    { id: 'key', head: 'Key', names: true },
+    { id: 'does', head: 'What it does', text: (k) => k[1] },
+  ];
   protected readonly keys: readonly (readonly [string, string])[] = [
     ['1 – 5', 'Plan, Braze, Prove, Keep, Practise; in the schedule Alt+1 – Alt+5'],
     ['arrows, Page Up, Page Down', 'from cell to cell; with Shift a range'],

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import { MatTabsModule } from '@angular/material/tabs';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { JobStore } from '../data/job.store';
 
@@ -11,38 +12,32 @@ export interface Tab {
 /** The views of a place, in a row. */
 @Component({
   selector: 'hp-tabs',
-  imports: [RouterLink, RouterLinkActive],
+  imports: [MatTabsModule, RouterLink, RouterLinkActive],
   template: `
-    <nav class="no-print" aria-label="Views">
+    <nav mat-tab-nav-bar disablePagination class="no-print" aria-label="Views" [tabPanel]="panel">
       @for (t of tabs(); track t.path) {
         <a
+          mat-tab-link
+          #here="routerLinkActive"
           [routerLink]="'/job/' + store.jobId() + '/' + t.path"
-          routerLinkActive="here"
+          routerLinkActive
           [routerLinkActiveOptions]="{ exact: true }"
+          [active]="here.isActive"
           ariaCurrentWhenActive="page"
           >{{ t.name }}</a
         >
       }
     </nav>
+    <mat-tab-nav-panel #panel />
   `,
   styles: `
-    nav {
-      display: flex;
-      gap: 16px;
-      white-space: nowrap;
-      border-bottom: 1px solid var(--hairline);
+    :host {
+      --mat-tab-divider-color: var(--hairline);
+      display: block;
     }
     a {
-      color: var(--mid);
-      text-decoration: none;
-      padding: 3px 0 5px;
-      border-bottom: 2px solid transparent;
-      margin-bottom: -1px;
-    }
-    .here {
-      color: var(--ink);
-      font-weight: 600;
-      border-bottom-color: var(--copper);
+      min-width: 0;
+      padding: 0 9px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,29 +1,22 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { findTableForm, ownRowSchema, problemsOf, type OwnRowRecord, type TableField } from '@hephaist/contracts';
 import { displayUnit, valuesOf, type FieldProblem, type TableId } from '@hephaist/core';
-import { ApiProblem } from '../data/api';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
+import { Form, type FieldOf } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { problemAt } from '../forms/problems';
-import { shown, typed } from '../plan/joint-draft';
 import { UnitsStore } from '../units/units.store';
+import { shown, typed } from '../units/typed';
 
 /** Adds a row of the company's own to a table, or corrects one: the shipped values stand beside what is typed. */
 @Component({
   selector: 'hp-row-form',
-  imports: [Entry, PickField],
+  imports: [MatButtonModule, Entry, FormEnd, FormOf, PickField],
   templateUrl: './row-form.html',
   styles: `
     :host {
@@ -40,17 +33,6 @@ import { UnitsStore } from '../units/units.store';
       grid-template-columns: repeat(4, 1fr);
       gap: 8px 14px;
       align-items: start;
-    }
-    .was {
-      font-size: 12.5px;
-      color: var(--mid);
-    }
-    .all {
-      grid-column: 1 / -1;
-      display: flex;
-      gap: 10px;
-      justify-content: end;
-      align-items: center;
     }
     .two {
       grid-column: span 2;
@@ -70,46 +52,54 @@ export class RowForm {
   readonly closed = output();
   private readonly shop = inject(ShopStore);
   private readonly system = inject(UnitsStore).system();
-  protected readonly form = computed(() => findTableForm(this.table()));
+  protected readonly asks = computed(() => findTableForm(this.table()));
   private readonly stored = computed(() =>
     this.shop.rows().find((r) => r.table === this.table() && r.key === this.key()),
   );
   private readonly shipped = computed(() => valuesOf(this.table(), this.key()));
-  protected readonly keyText = linkedSignal(() => this.key());
-  protected readonly source = linkedSignal(() => this.stored()?.source ?? '');
-  /** Every field as text in the units shown. */
-  protected readonly texts = linkedSignal((): Record<string, string> => {
+  /** Key, source and every field as text in the units shown. */
+  private readonly draft = linkedSignal(() => {
     const now = this.stored()?.values ?? this.shipped() ?? {};
-    return Object.fromEntries((this.form()?.fields ?? []).map((f) => [f.name, this.textOf(f, now[f.name])]));
+    return {
+      key: this.key(),
+      source: this.stored()?.source ?? '',
+      values: Object.fromEntries((this.asks()?.fields ?? []).map((f) => [f.name, this.textOf(f, now[f.name])])),
+    };
   });
-  protected readonly tried = signal(false);
-  private readonly told = signal<readonly FieldProblem[]>([]);
-  protected readonly failure = signal<string | null>(null);
+  protected readonly form = new Form(this.draft, {
+    tried: () => problemsOf(ownRowSchema, this.record()).map((p) => ({ ...p, says: this.inOurUnits(p) })),
+  });
+  protected readonly fields = computed(() =>
+    (this.asks()?.fields ?? []).map((about) => ({ about, of: this.of(about) })),
+  );
+
+  private of({ name }: TableField): FieldOf<string> {
+    return {
+      name: `values.${name}`,
+      value: () => this.draft().values[name] ?? '',
+      set: (text) => this.form.set({ values: { ...this.draft().values, [name]: text } }),
+    };
+  }
   private readonly freshId = newId();
 
   private readonly record = computed((): OwnRowRecord => {
     const now = this.stored()?.values ?? this.shipped() ?? {};
     const values = Object.fromEntries(
-      (this.form()?.fields ?? []).map((f) => [f.name, this.valueOf(f, this.texts()[f.name] ?? '', now[f.name])]),
+      (this.asks()?.fields ?? []).map((f) => [f.name, this.valueOf(f, this.draft().values[f.name] ?? '', now[f.name])]),
     );
     return {
       id: this.stored()?.id ?? this.freshId,
       table: this.table(),
-      key: this.keyText().trim(),
+      key: this.draft().key.trim(),
       values,
-      source: this.source().trim(),
+      source: this.draft().source.trim(),
     };
   });
-  private readonly problems = computed(() => {
-    const own = this.tried() ? problemsOf(ownRowSchema, this.record()) : [];
-    return [...this.told(), ...own].map((p) => ({ ...p, says: this.inOurUnits(p) }));
-  });
-
   protected readonly plain = plain;
 
   /** Ranges are refused in SI; here they are said in the units shown. */
   private inOurUnits(p: FieldProblem): string {
-    const field = this.form()?.fields.find((f) => `values.${f.name}` === p.field);
+    const field = this.asks()?.fields.find((f) => `values.${f.name}` === p.field);
     if (!field?.quantity || !p.says.startsWith('between') || !p.says.includes(' in SI')) return p.says;
     const [min, max] = [shown(field.min, field.quantity, this.system), shown(field.max, field.quantity, this.system)];
     return `between ${min} and ${max} ${displayUnit(field.quantity, this.system).symbol}`;
@@ -142,29 +132,11 @@ export class RowForm {
   protected was(field: TableField): string {
     const value = this.shipped()?.[field.name];
     const text = value === undefined ? '' : this.textOf(field, value);
-    return text && text !== this.texts()[field.name] ? `ships as ${text}` : '';
+    return text && text !== this.draft().values[field.name] ? `ships as ${text}` : '';
   }
 
-  protected set(name: string, text: string): void {
-    this.texts.update((t) => ({ ...t, [name]: text }));
-    this.told.set([]);
-  }
-
-  protected problem(field: string): string | null {
-    return problemAt(this.problems(), field);
-  }
-
-  protected async save(event: Event): Promise<void> {
-    event.preventDefault();
-    this.tried.set(true);
-    this.failure.set(null);
-    if (this.problems().length) return;
-    try {
-      await this.shop.saveRow(this.record(), this.stored()?.version ?? 0);
-      this.closed.emit();
-    } catch (e) {
-      if (e instanceof ApiProblem && e.problem.fields) this.told.set(e.problem.fields);
-      else this.failure.set((e as Error).message);
-    }
+  protected async save(): Promise<void> {
+    const done = await this.form.submit(() => this.shop.saveRow(this.record(), this.stored()?.version ?? 0));
+    if (done) this.closed.emit();
   }
 }

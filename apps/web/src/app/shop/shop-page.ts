@@ -1,19 +1,24 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { provenanceRows, certaintyTag, type ProvenanceRow, type TableId } from '@hephaist/core';
+import { Entry } from '../forms/entry';
+import { plain } from '../forms/options';
+import { Pick } from '../forms/pick';
 import { ShopStore } from '../data/shop.store';
 import { CrewStore } from '../data/crew.store';
 import { UnitsStore } from '../units/units.store';
 import { Header } from '../shell/header';
-import { SayPipe } from '../units/say.pipe';
 import { RowForm } from './row-form';
 import { WeightsForm } from './weights-form';
 import { May } from '../people/may';
+import { Cell } from '../layout/cell';
+import { Table, type Column } from '../layout/table';
 
 /** Every value in use with its source and certainty; the company's own rows are added and corrected here. */
 @Component({
   selector: 'hp-shop-page',
-  imports: [May, Header, RouterLink, RowForm, SayPipe, WeightsForm],
+  imports: [Cell, Table, Entry, Pick, MatButtonModule, May, Header, RouterLink, RowForm, WeightsForm],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -34,7 +39,9 @@ export class ShopPage {
   protected readonly tables = computed(() => [...new Set(this.rows().map((r) => r.table))]);
   private readonly chosen = linkedSignal(() => this.table());
   protected readonly open = computed(() => this.chosen() ?? this.tables()[0] ?? '');
-  protected readonly certainties = computed(() => [...new Set(this.rows().map((r) => certaintyTag(r.source)))].sort());
+  protected readonly certainties = computed(() =>
+    plain([...new Set(this.rows().map((r) => certaintyTag(r.source)))].sort()),
+  );
   protected readonly shown = computed(() => {
     const words = this.find().toLowerCase().split(/\s+/).filter(Boolean);
     const everywhere = words.length > 0 || this.certainty() !== '';
@@ -60,6 +67,15 @@ export class ShopPage {
   private stored(r: ProvenanceRow) {
     return r.row ? this.shop.rows().find((x) => x.table === r.row?.table && x.key === r.row.key) : undefined;
   }
+
+  protected readonly columns = computed((): readonly Column<ProvenanceRow>[] => [
+    ...(this.everywhere() ? [{ id: 'table', head: 'Table', text: (r: ProvenanceRow) => r.table }] : []),
+    { id: 'item', head: 'Item', text: (r) => this.units.say(r.item), names: true },
+    { id: 'value', head: 'Value', text: (r) => this.units.say(r.value) },
+    { id: 'source', head: 'Source', text: (r) => r.source.name + (r.source.note ? `; ${r.source.note}` : '') },
+    { id: 'sure', head: 'How sure', text: (r) => (this.own(r) ? '▲ the company’s own' : this.tag(r)) },
+    { id: 'do', head: 'Change', quiet: true },
+  ]);
 
   protected choose(table: string): void {
     this.chosen.set(table);

@@ -1,7 +1,6 @@
 import { dayIn } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
-import { readVoids } from '../prove/void-text';
-import { instantOf, localNow, percentOf } from './log-draft';
+import { instantOf, localNow } from './zone';
 
 describe('wall-clock time at the job', () => {
   it('goes to UTC and back in any zone, summer and winter', () => {
@@ -33,31 +32,5 @@ describe('wall-clock time at the job', () => {
   it('gives nothing for what is no time', () => {
     expect(instantOf('', 'UTC')).toBeNull();
     expect(instantOf('tomorrow', 'UTC')).toBeNull();
-  });
-  it('reads percent', () => {
-    expect(percentOf('0,4')).toBeCloseTo(0.004, 12);
-    expect(percentOf('1 %')).toBeCloseTo(0.01, 12);
-    expect(percentOf('lots')).toBeNaN();
-  });
-});
-
-describe('voids as typed', () => {
-  it('reads ranges in the units shown', () => {
-    expect(readVoids('1-2, 3.5-4', 0.02, 'left', 'metric').voids).toEqual([
-      { fromM: 0.001, toM: 0.002 },
-      { fromM: 0.0035, toM: 0.004 },
-    ]);
-    expect(readVoids('0.1-0.2', 0.02, 'left', 'us').voids[0]?.toM).toBeCloseTo(0.00508, 9);
-    expect(readVoids('', 0.02, 'left', 'us').voids).toEqual([]);
-  });
-  it('says which part is wrong and why', () => {
-    const says = (text: string): string =>
-      readVoids(text, 0.02, 'left', 'metric')
-        .problems.map((p) => p.says)
-        .join();
-    expect(says('many')).toContain('from-to');
-    expect(says('4-3')).toContain('smaller to a larger');
-    expect(says('4-30')).toContain('outside the overlap');
-    expect(says('1-2, x, 3-4')).toContain('"x"');
   });
 });

@@ -20,6 +20,3 @@ export function instantOf(local: string, zone: string): string | null {
   const second = asUtc - offsetMinutes(zone, new Date(first)) * 60000;
   return new Date(second).toISOString().replace('.000', '');
 }
-
-/** "0.4" percent as a fraction; NaN where it is no number. */
-export const percentOf = (text: string): number => Number(text.trim().replace('%', '').replace(',', '.')) / 100;

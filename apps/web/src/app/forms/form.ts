@@ -1,0 +1,90 @@
+import { linkedSignal, type WritableSignal } from '@angular/core';
+import type { FieldProblem } from '@hephaist/core';
+import { Attempt } from './attempt';
+
+/** One field of a draft, as an entry takes it: `<hp-entry [of]="form.f.mark" />`. */
+export interface FieldOf<T> {
+  readonly name: string;
+  readonly value: () => T;
+  set(value: T): void;
+}
+
+export interface Checks<D> {
+  /** What is wrong with what is typed; said once somebody has tried to send it. */
+  readonly tried?: () => readonly FieldProblem[];
+  /** What is wrong and said while it is typed. */
+  readonly now?: () => readonly FieldProblem[];
+  /** What follows from a change, as another size from another standard. */
+  readonly follow?: (next: D, change: Partial<D>) => D;
+  /** What the draft is of: with another, nothing was tried or told yet. */
+  readonly key?: () => unknown;
+}
+
+/** A form: its draft, what is wrong with it, and sending it. Nothing typed is lost by a refusal. */
+export class Form<D extends object> extends Attempt {
+  readonly tried: WritableSignal<boolean>;
+  /** Handles of the fields, by name. */
+  readonly f: { readonly [K in keyof D & string]: FieldOf<D[K]> };
+
+  /** @param draft what is typed: a signal, or one that begins anew when what it is of changes */
+  constructor(
+    readonly draft: WritableSignal<D>,
+    private readonly checks: Checks<D> = {},
+  ) {
+    super();
+    this.tried = linkedSignal({ source: () => checks.key?.(), computation: () => false });
+    const made = new Map<string, FieldOf<unknown>>();
+    this.f = new Proxy({} as typeof this.f, {
+      get: (_, name: keyof D & string) => {
+        const known = made.get(name) ?? this.field(name);
+        made.set(name, known);
+        return known;
+      },
+    });
+  }
+
+  private field<K extends keyof D & string>(name: K): FieldOf<D[K]> {
+    return {
+      name,
+      value: () => this.draft()[name],
+      set: (value) => this.set({ [name]: value } as unknown as Partial<D>),
+    };
+  }
+
+  protected override own(): readonly FieldProblem[] {
+    return [...(this.checks.now?.() ?? []), ...(this.tried() ? (this.checks.tried?.() ?? []) : [])];
+  }
+
+  /** Another value for some fields; what the server told stays until the form is sent again. */
+  set(change: Partial<D>): void {
+    this.draft.update((d) => {
+      const next = { ...d, ...change };
+      return this.checks.follow?.(next, change) ?? next;
+    });
+  }
+
+  /** Begins anew. */
+  begin(draft: D): void {
+    this.draft.set(draft);
+    this.settle();
+  }
+
+  /** Forgets what was tried and told. */
+  settle(): void {
+    this.tried.set(false);
+    this.told.set([]);
+    this.failure.set(null);
+    this.clash.set(null);
+  }
+
+  /** Sends it where nothing is wrong; else the problems stand at their fields. True when it was done. */
+  async submit(work: () => Promise<unknown>): Promise<boolean> {
+    if (this.busy()) return false;
+    this.tried.set(true);
+    this.told.set([]);
+    if (!this.problems().length) return this.run(work);
+    this.failure.set(null);
+    this.refusals.update((n) => n + 1);
+    return false;
+  }
+}

@@ -1,0 +1,8 @@
+import { expect, type Locator } from '@playwright/test';
+
+/** Chooses an option of a field by the words it shows. */
+export async function pick(box: Locator, option: string | RegExp): Promise<void> {
+  await box.click();
+  await box.page().getByRole('option', { name: option, exact: true }).click();
+  await expect(box.page().locator('mat-option')).toHaveCount(0);
+}
