@@ -10,6 +10,33 @@ const noUpward = (...forbidden) => ({
   ],
 });
 
+/** Places of the web, each a feature of its own; what two need stands beside them. */
+const FEATURES = ['braze', 'jobs', 'keep', 'live', 'people', 'plan', 'practise', 'prove', 'purge', 'shop'];
+const SHARED = ['answer', 'coupon-tests', 'data', 'drawings', 'forms', 'layout', 'shell', 'signing', 'time', 'units'];
+const apart = (folder) => ({
+  files: [`apps/web/src/app/${folder}/**/*.ts`],
+  ignores: ['**/*.spec.ts'],
+  rules: {
+    'no-restricted-imports': [
+      'error',
+      {
+        patterns: [
+          {
+            group: [
+              ...FEATURES.filter((f) => f !== folder).map((f) => `../${f}/*`),
+              '@hephaist/server*',
+              'express',
+              'knex',
+              '**/server/**',
+            ],
+            message: 'One feature does not import another: what both need stands beside them.',
+          },
+        ],
+      },
+    ],
+  },
+});
+
 export default defineConfig(
   { ignores: ['**/dist/**', '**/node_modules/**', '.angular/**', '.hephaist/**', 'test-results/**'] },
   {
@@ -67,6 +94,7 @@ export default defineConfig(
       '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'hp', style: 'kebab-case' }],
     },
   },
+  ...[...FEATURES, ...SHARED].map(apart),
   {
     files: ['apps/web/**/*.html'],
     extends: [angular.configs.templateRecommended, angular.configs.templateAccessibility],

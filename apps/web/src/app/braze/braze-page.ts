@@ -5,9 +5,9 @@ import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
 import { CleaningStore } from './cleaning.store';
 import { JointCard } from './joint-card';
-import { SeamPlan } from '../plan/seam-plan';
+import { SeamPlan } from '../answer/seam-plan';
 import { LogForm } from './log-form';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({

@@ -14,7 +14,7 @@ import {
   type Step,
 } from '@hephaist/core';
 import { Clock } from '../drawings/clock';
-import { JointAnswer } from '../plan/joint-answer';
+import { JointAnswer } from '../answer/joint-answer';
 import { UnitsStore } from '../units/units.store';
 
 interface CardStep {

@@ -3,7 +3,7 @@ import type { JointLog, Stored } from '@hephaist/contracts';
 import { cleanLeftS, MAKING_SAYS } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { SignaturesOf } from '../keep/signatures-of';
+import { SignaturesOf } from '../signing/signatures-of';
 import { UnitsStore } from '../units/units.store';
 import { LogPhotos } from './log-photos';
 import { localNow } from '../time/zone';

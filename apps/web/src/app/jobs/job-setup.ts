@@ -14,8 +14,8 @@ import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
 import { UnitsStore } from '../units/units.store';
 import { lineDraftOf, lineOf, newLine } from './job-draft';
-import { SchoolsForm } from './schools-form';
-import { May } from '../people/may';
+import { SchoolsForm } from '../forms/schools-form';
+import { May } from '../signing/may';
 
 const JOB = 'job';
 const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');

@@ -10,10 +10,11 @@ import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
+import { Done } from '../layout/done';
 import { Header } from '../shell/header';
-import { importJobFile } from './import-job';
+import { importJobFile } from '../data/import-job';
 import { newJob } from './job-draft';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { WaitingFiles } from './waiting-files';
 
 /** All jobs with how far each is; a job file is brought in here. */
@@ -194,6 +195,7 @@ export class JobsPage {
   private readonly waiting = viewChild.required(WaitingFiles);
   private readonly router = inject(Router);
   private readonly outbox = inject(Outbox);
+  private readonly done = inject(Done);
 
   constructor() {
     void this.load();
@@ -226,15 +228,17 @@ export class JobsPage {
     });
   }
 
-  protected async archive(summary: JobSummary): Promise<void> {
-    await this.asked.run(async () => {
+  protected async archive(summary: JobSummary, archived = !summary.archived): Promise<void> {
+    const done = await this.asked.run(async () => {
       const { job } = await call<JobDetail>(`jobs/${summary.id}`);
-      await this.outbox.send('job', [
-        { seen: job.version, data: { ...plainRecord(job), archived: !summary.archived } },
-      ]);
+      await this.outbox.send('job', [{ seen: job.version, data: { ...plainRecord(job), archived } }]);
       await this.load();
       if (!this.archivedCount()) this.old.set(false);
     });
+    if (done)
+      this.done.say(`${summary.name} is ${archived ? 'archived' : 'back among the current jobs'}.`, () =>
+        this.archive(summary, !archived),
+      );
   }
 
   protected async bringIn(picker: HTMLInputElement): Promise<void> {

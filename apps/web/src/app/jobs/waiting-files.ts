@@ -4,8 +4,8 @@ import { MatCardModule } from '@angular/material/card';
 import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
 import { call, post } from '../data/api';
-import { May } from '../people/may';
-import { Signer } from '../people/signer';
+import { May } from '../signing/may';
+import { Signer } from '../signing/signer';
 import { broughtLines } from './brought-text';
 
 /** Files that came in and wait for a person of quality: what each brings, to be countersigned or sent away. */

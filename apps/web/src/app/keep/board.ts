@@ -3,7 +3,7 @@ import { SayPipe } from '../units/say.pipe';
 import { CONTINUITY_SOURCE, RANGE_SOURCE, sourceLine, type RuleSet } from '@hephaist/core';
 import type { BoardRow } from '../data/crew.store';
 import { spanAround } from './span';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { BrazerActions } from './brazer-actions';
 import { StandingStrip } from './standing-strip';
 import { Cell } from '../layout/cell';

@@ -10,7 +10,7 @@ import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
-import { Signer } from '../people/signer';
+import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 
 /** Withdrawing a brazer for cause, and confirming that one goes on brazing; both signed. */

@@ -1,5 +1,5 @@
 import type { Alert } from '@hephaist/core';
-import { markRuns } from '../plan/mark-runs';
+import { markRuns } from '../data/mark-runs';
 
 /** What moves a last good day that is near, in words. @param marks open joints whose brazing would */
 export function keptBy(alert: Pick<Alert, 'keeps' | 'daysLeft'>, marks: readonly string[]): string {

@@ -4,7 +4,7 @@ import type { Joint, Stored } from '@hephaist/contracts';
 import { daysBetween } from '@hephaist/core';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { localNow } from '../time/zone';
 
 /** Temporary patches of the job, until each is cut out. */

@@ -5,7 +5,7 @@ import { dayIn, nextRevision } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { plainRecord } from '../data/history';
 import { newId } from '../data/outbox';
-import { Signer } from '../people/signer';
+import { Signer } from '../signing/signer';
 import { JobStore } from '../data/job.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';

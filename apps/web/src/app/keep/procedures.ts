@@ -4,7 +4,7 @@ import { procedureGaps } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { WorkStore } from '../data/work.store';
 import { ProcedureLimit } from './procedure-limit';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 
 /** Procedures on file with how much of this job each covers, and what none covers. */
 @Component({

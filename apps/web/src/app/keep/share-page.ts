@@ -7,7 +7,7 @@ import { JobStore } from '../data/job.store';
 import { WorkStore } from '../data/work.store';
 import { saveFile } from '../data/save-file';
 import { Pick as PickField } from '../forms/pick';
-import { markRuns } from '../plan/mark-runs';
+import { markRuns } from '../data/mark-runs';
 import { Tabs } from '../shell/tabs';
 import { SayPipe } from '../units/say.pipe';
 import { KEEP_TABS } from './keep-tabs';

@@ -3,7 +3,7 @@ import { ASME_RULES, type BrazerRecord, type JointVariables } from '@hephaist/co
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';
-import { markRuns } from '../plan/mark-runs';
+import { markRuns } from '../data/mark-runs';
 import { shareCsv, shareWork, type CrewHand } from './share';
 import { spanAround } from './span';
 

@@ -34,8 +34,8 @@ import { UnitsStore } from '../units/units.store';
 import { AlarmSound, HeardAlarms } from './alarm-sound';
 import { LiveStore } from './live.store';
 import { NumberPad } from './number-pad';
-import { SessionsStore } from './sessions.store';
-import { TraceChart, type Moment } from './trace-chart';
+import { SessionsStore } from '../data/sessions.store';
+import { TraceChart, type Moment } from '../drawings/trace-chart';
 
 /** Time shown on the chart, ms. */
 const SHOWN_MS = 6 * 60_000;

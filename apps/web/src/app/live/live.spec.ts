@@ -4,7 +4,7 @@ import { SCFH } from '@hephaist/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { AlarmSound, HeardAlarms } from './alarm-sound';
-import { coolSeconds, sessionOf } from './session-draft';
+import { coolSeconds, sessionOf } from '../purge/session-draft';
 import { listenTo } from './trace-feed';
 
 beforeEach(() => void vi.useFakeTimers());

@@ -9,7 +9,7 @@ import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
-import { qrPath } from '../prove/qr';
+import { qrPath } from '../drawings/qr';
 import { Header } from '../shell/header';
 import { Cell } from '../layout/cell';
 import { Table, type Column } from '../layout/table';

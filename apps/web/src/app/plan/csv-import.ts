@@ -5,8 +5,9 @@ import { CSV_COLUMNS, type CsvReport } from '@hephaist/contracts';
 import { call } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
-import { fileTooLarge } from '../jobs/import-job';
+import { fileTooLarge } from '../data/import-job';
 import { Table, type Column } from '../layout/table';
+import { jointsWord, StepDone } from './step-done';
 
 const BATCH = 2000;
 
@@ -54,6 +55,7 @@ const BATCH = 2000;
 export class CsvImport {
   private readonly store = inject(JobStore);
   private readonly dialog = inject(MatDialogRef);
+  private readonly step = inject(StepDone);
   protected readonly bad: readonly Column<CsvReport['bad'][number]>[] = [
     { id: 'line', head: 'Line', text: (b) => String(b.line) },
     { id: 'column', head: 'Column', text: (b) => b.column },
@@ -95,6 +97,7 @@ export class CsvImport {
       await this.store.saveJoints(joints);
       const first = joints[0];
       if (first) this.store.select(first.data.id);
+      this.step.say(`${jointsWord(joints.length)} brought in.`);
       this.dialog.close();
     } catch (e) {
       this.failure.set((e as Error).message);

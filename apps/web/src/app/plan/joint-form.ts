@@ -22,7 +22,7 @@ import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
-import { SchoolsForm } from '../jobs/schools-form';
+import { SchoolsForm } from '../forms/schools-form';
 import {
   cupOptions,
   fillerOptions,

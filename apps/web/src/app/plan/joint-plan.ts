@@ -6,13 +6,13 @@ import { JobStore } from '../data/job.store';
 import { LadderView } from '../drawings/ladder';
 import { PatchView } from '../drawings/patch-view';
 import { Section } from '../drawings/section';
-import { JointAnswer } from './joint-answer';
-import { JointNumbers } from './joint-numbers';
-import { JointReasons } from './joint-reasons';
+import { JointAnswer } from '../answer/joint-answer';
+import { JointNumbers } from '../answer/joint-numbers';
+import { JointReasons } from '../answer/joint-reasons';
 import { LapStrength } from './lap-strength';
 import { OtherRods } from './other-rods';
-import { SeamPlan } from './seam-plan';
-import { May } from '../people/may';
+import { SeamPlan } from '../answer/seam-plan';
+import { May } from '../signing/may';
 
 /** One joint's plan in deciding order: the answer, five numbers, the drawings, the reasons, what was refused. */
 @Component({

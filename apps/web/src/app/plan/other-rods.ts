@@ -5,7 +5,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatChipsModule } from '@angular/material/chips';
 import { MatDialog } from '@angular/material/dialog';
 import { JobStore } from '../data/job.store';
-import { Ways } from './ways';
+import { Ways } from '../answer/ways';
 import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '@hephaist/core';
 
 /** Every other filler class: allowed ones by rank, refused ones struck through; pick one to read why. */

@@ -13,7 +13,7 @@ import { Pick as PickField } from '../forms/pick';
 import { UnitsStore } from '../units/units.store';
 import { storedWishes, storeWishes, type Wishes } from './prices';
 import { rodListCsv } from './rod-list-csv';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { numberOf } from '../units/typed';
 import { Cell } from '../layout/cell';
 import { Table } from '../layout/table';

@@ -1,6 +1,7 @@
 import { findCell, type CellId, type CellWords, type Joint, type JointCell } from '@hephaist/contracts';
-import { findTubeStandard, type Catalogue, type Quantity } from '@hephaist/core';
+import type { Quantity } from '@hephaist/core';
 import type { JointState } from '../data/joint-state';
+import { sizeWords } from '../data/joint-words';
 import type { Summed } from '@hephaist/contracts';
 
 /** What a column may look at to show a joint. */
@@ -28,16 +29,6 @@ export interface Column {
 
 const short = (text: string): string => text.replace(/^0\./, '.');
 const metal = (id: string, eye: Eye): string => eye.words.tables.metal(id)?.short ?? id;
-
-/** The size with its standard where it is not plain refrigeration tube. */
-export const sizeWords = (joint: Joint): string =>
-  joint.tube.standardId === 'acr'
-    ? joint.tube.size
-    : `${joint.tube.size} ${findTubeStandard(joint.tube.standardId)?.short ?? joint.tube.standardId}`;
-
-/** "copper · brass": tube and socket. */
-export const metalWords = (joint: Joint, tables: Catalogue): string =>
-  [joint.tube.metalId, joint.socket.metalId].map((id) => tables.metal(id)?.short ?? id).join(' · ');
 
 const summary = (joint: Joint, eye: Eye) => eye.summaryOf(joint)?.summary ?? null;
 const shown =

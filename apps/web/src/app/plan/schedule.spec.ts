@@ -4,7 +4,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { jointState } from '../data/joint-state';
-import { COLUMNS, columnsOf, metalWords, templateOf, USUAL_COLUMNS, type Column, type Eye } from './schedule-columns';
+import { metalWords } from '../data/joint-words';
+import { COLUMNS, columnsOf, templateOf, USUAL_COLUMNS, type Column, type Eye } from './schedule-columns';
 import { fromTsv, planPaste, readCells, toTsv } from './schedule-edit';
 import { PLAIN_VIEW, scheduleRows, type View } from './schedule-rows';
 

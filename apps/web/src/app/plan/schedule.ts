@@ -35,8 +35,9 @@ import { fromTsv, planPaste, readCells, toTsv, type CellText, type EditOutcome }
 import { CURSOR_KEYS, ScheduleCursor, type Place } from './schedule-cursor';
 import { ScheduleMany } from './schedule-many';
 import { PLAIN_VIEW, scheduleRows, type GroupBy, type ScheduleRow, type View } from './schedule-rows';
+import { jointsWord, StepDone } from './step-done';
 import { ShorthandLine } from './shorthand-line';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 
 export const ROW_PX = 28;
 
@@ -76,6 +77,7 @@ export class Schedule {
   private readonly units = inject(UnitsStore);
   private readonly injector = inject(Injector);
   private readonly account = inject(AccountStore);
+  private readonly step = inject(StepDone);
   private readonly viewport = viewChild.required(CdkVirtualScrollViewport);
   private readonly finder = viewChild.required<Entry>('finder');
   private readonly grid = viewChild.required<ElementRef<HTMLElement>>('grid');
@@ -213,6 +215,7 @@ export class Schedule {
       .run(() => this.store.saveJoints([], removals))
       .then((done) => {
         if (!done) return;
+        this.step.say(`${jointsWord(removals.length)} taken away.`);
         this.cursor.collapse();
         if (next) this.store.select(next.id);
       });
@@ -239,7 +242,9 @@ export class Schedule {
   }
 
   private async saveOutcome(outcome: EditOutcome): Promise<void> {
-    if (outcome.joints.length) await this.asked.run(() => this.store.changeJoints(outcome.joints));
+    const n = outcome.joints.length;
+    if (n && (await this.asked.run(() => this.store.changeJoints(outcome.joints))) && n > 1)
+      this.step.say(`${jointsWord(n)} changed.`);
   }
 
   protected takeGood(outcome: EditOutcome): void {

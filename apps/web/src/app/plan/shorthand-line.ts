@@ -6,6 +6,7 @@ import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { nextMark } from './joint-draft';
+import { jointsWord, StepDone } from './step-done';
 
 /** One line of shorthand adds joints to the selected joint's line; it is read out as it is typed. */
 @Component({
@@ -73,6 +74,7 @@ export class ShorthandLine {
   readonly added = output();
   private readonly store = inject(JobStore);
   private readonly shop = inject(ShopStore);
+  private readonly step = inject(StepDone);
   protected readonly text = signal('');
   protected readonly failure = signal<string | null>(null);
   protected readonly reading = computed(() => readShorthand(this.text(), this.shop.tables()));
@@ -109,6 +111,7 @@ export class ShorthandLine {
     try {
       await this.store.saveJoints(joints.map((data) => ({ seen: 0, data })));
       this.text.set('');
+      this.step.say(`${jointsWord(joints.length)} added to ${line.name}.`);
       const first = joints[0];
       if (first) this.store.select(first.id);
       this.added.emit();

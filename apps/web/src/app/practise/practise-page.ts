@@ -6,8 +6,8 @@ import { JobStore } from '../data/job.store';
 import { ShopStore } from '../data/shop.store';
 import { LadderView } from '../drawings/ladder';
 import { Section } from '../drawings/section';
-import { JointReasons } from '../plan/joint-reasons';
-import { metalWords, sizeWords } from '../plan/schedule-columns';
+import { JointReasons } from '../answer/joint-reasons';
+import { metalWords, sizeWords } from '../data/joint-words';
 import { questionOf, type Question } from './questions';
 
 /** Practise: choose the rod for a real joint of this job; the plan's own rules say how good the choice is. */

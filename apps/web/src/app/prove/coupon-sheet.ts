@@ -5,7 +5,7 @@ import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { PeelFace } from '../drawings/peel-face';
 import { Strip } from '../drawings/strip';
-import { SignaturesOf } from '../keep/signatures-of';
+import { SignaturesOf } from '../signing/signatures-of';
 import { QtyPipe } from '../units/qty.pipe';
 import { SayPipe } from '../units/say.pipe';
 import { TracedPicture } from './traced-picture';

@@ -8,7 +8,7 @@ import { Tabs } from '../shell/tabs';
 import { PROVE_TABS } from './prove-tabs';
 import { CouponForm } from './coupon-form';
 import { CouponSheet } from './coupon-sheet';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { Table, type Column } from '../layout/table';
 
 /** The worst side of a strip, or the worst line of a peel; nothing where neither was read. */

@@ -11,6 +11,7 @@ import {
   type OnDestroy,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
 import {
   deadLegAdvice,
@@ -32,20 +33,21 @@ import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
-import { StartSession } from '../live/start-session';
+import { StartSession } from './start-session';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { LayoutForm } from './layout-form';
 import { LineDrawing } from './line-drawing';
 import { OxygenChart } from './oxygen-chart';
 import { PurgeRunner } from './purge-runner';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { numberOf } from '../units/typed';
 
 /** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
 @Component({
   selector: 'hp-purge-page',
   imports: [
+    MatProgressBarModule,
     MatButtonModule,
     May,
     Entry,

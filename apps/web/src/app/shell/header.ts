@@ -5,7 +5,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { AccountMenu } from '../people/account-menu';
+import { AccountMenu } from './account-menu';
 import { UnitsStore } from '../units/units.store';
 import { ThemeStore } from './theme';
 

@@ -5,7 +5,7 @@ import { Router, RouterLink, RouterOutlet } from '@angular/router';
 import { map, startWith } from 'rxjs';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
-import { SessionsStore } from '../live/sessions.store';
+import { SessionsStore } from '../data/sessions.store';
 import { Header } from './header';
 
 /** Header and foot around the places of one job; loads it and says when it cannot. */

@@ -11,7 +11,7 @@ import { UnitsStore } from '../units/units.store';
 import { Header } from '../shell/header';
 import { RowForm } from './row-form';
 import { WeightsForm } from './weights-form';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { Cell } from '../layout/cell';
 import { Table, type Column } from '../layout/table';
 

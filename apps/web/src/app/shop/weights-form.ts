@@ -8,7 +8,7 @@ import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
-import { May } from '../people/may';
+import { May } from '../signing/may';
 import { numberOf } from '../units/typed';
 
 type Name = keyof Weights;

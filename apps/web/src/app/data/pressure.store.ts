@@ -1,8 +1,8 @@
 import { inject } from '@angular/core';
 import type { PressureTest, Stored } from '@hephaist/contracts';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
-import { call } from '../data/api';
-import { Outbox } from '../data/outbox';
+import { call } from './api';
+import { Outbox } from './outbox';
 
 /** Pressure tests of the open job. */
 export const PressureStore = signalStore(

@@ -10,8 +10,8 @@ import {
 } from '@hephaist/contracts';
 import { jointTrace, type JointTrace } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { call } from '../data/api';
-import { Outbox } from '../data/outbox';
+import { call } from './api';
+import { Outbox } from './outbox';
 
 interface SessionsState {
   readonly jobId: string | null;

@@ -12,7 +12,7 @@ import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
 import { sessionOf } from './session-draft';
-import { SessionsStore } from './sessions.store';
+import { SessionsStore } from '../data/sessions.store';
 import { numberOf } from '../units/typed';
 
 /** Starts a purge on a line, or goes to the one that runs. */

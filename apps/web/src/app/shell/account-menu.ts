@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import { AccountStore } from '../data/account.store';
-import { May } from './may';
+import { May } from '../signing/may';
 
 /** Who is signed in; people, trail and signing out. */
 @Component({

@@ -5,8 +5,8 @@ import {
   type IntakeAnswer,
   type WaitingFile,
 } from '@hephaist/contracts';
-import { ApiProblem, call } from '../data/api';
-import { newId } from '../data/outbox';
+import { ApiProblem, call } from './api';
+import { newId } from './outbox';
 
 /** The job that is in, the file that waits to be countersigned, or why neither. */
 export type ImportOutcome = { readonly jobId: string } | { readonly waits: WaitingFile } | { readonly says: string };

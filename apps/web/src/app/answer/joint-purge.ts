@@ -3,8 +3,8 @@ import type { Joint } from '@hephaist/contracts';
 import { formatDuration } from '@hephaist/core';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
-import { SessionsStore } from './sessions.store';
-import { TraceChart, type Moment } from './trace-chart';
+import { SessionsStore } from '../data/sessions.store';
+import { TraceChart, type Moment } from '../drawings/trace-chart';
 
 /** Shown before flame on and after cool, ms. */
 const AROUND_MS = 10_000;
