@@ -10,7 +10,8 @@ export default defineConfig({
     projects: [
       project('core', 'packages/core'),
       project('contracts', 'packages/contracts'),
-      project('web', 'apps/web'),
+      // Components are tested where Angular compiles them: npm run components.
+      { test: { ...project('web', 'apps/web').test, exclude: ['src/**/*.dom.spec.ts'] } },
       project('stand-in', 'apps/stand-in'),
       {
         test: {

@@ -93,13 +93,13 @@ test('joints from CSV: bad rows by line and column, good ones offered, taken in 
 
 test('foreign, broken and huge files are refused with words', async ({ page }) => {
   await page.goto('/jobs');
-  const give = (name: string, buffer: Buffer) =>
-    page.getByLabel('Job file').setInputFiles({ name, mimeType: 'application/json', buffer });
+  const give = (name: string, buffer: Buffer, timeout = 20_000) =>
+    page.getByLabel('Job file').setInputFiles({ name, mimeType: 'application/json', buffer }, { timeout });
   await give('foreign.json', Buffer.from('{"hello":"world"}'));
   await expect(page.getByText('this is not a Hephaist job file')).toBeVisible();
   await give('broken.json', Buffer.from('{"format": '));
   await expect(page.getByText(/broken.json: This is not JSON/)).toBeVisible();
-  await give('huge.json', Buffer.alloc(50_000_000, 32));
+  await give('huge.json', Buffer.alloc(50_000_000, 32), 60_000);
   await expect(page.getByText('huge.json is 50 MB; at most 20 MB can be read at once.')).toBeVisible();
   const answer = await page.request.post('/api/commands', {
     data: Buffer.alloc(21_500_000, 32),

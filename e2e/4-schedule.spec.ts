@@ -25,7 +25,8 @@ test('joints by shorthand, read out as typed; undone, redone, taken away', async
   await expect(page.getByRole('grid').getByText('HP-31', { exact: true })).toBeVisible();
   expect(await count()).toBe(before + 12);
 
-  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('12 joints added to Heat-pump loop.')).toBeVisible();
+  await page.locator('mat-snack-bar-container').getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('grid').getByText('HP-31', { exact: true })).toBeHidden();
   await expect.poll(count).toBe(before);
   await page.getByRole('button', { name: 'Redo' }).click();

@@ -80,15 +80,25 @@ test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, 
     await expect(page.getByText(/no word from the server/)).toHaveCount(0, { timeout: 120_000 });
   });
 
+  /** A touch right after another is taken as a slip: it is touched until it counts. */
+  const touch = (counted: () => Promise<void>) =>
+    expect(async () => {
+      await main.click();
+      await counted();
+    }).toPass();
+
   await test.step('cooling; found leaking it is to be made again first; made again and cool', async () => {
     await page.getByRole('button', { name: 'A joint leaks' }).click();
     await page.getByRole('region', { name: 'Which joint leaks' }).getByRole('button', { name: mark }).click();
     await expect(main).toHaveText(`Flame on ${mark}`, { timeout: 120_000 });
-    await page.waitForTimeout(1300);
-    await main.click();
-    await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Make ${mark} again.`);
-    await page.waitForTimeout(1300);
-    await main.click();
+    await touch(async () => {
+      await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Make ${mark} again.`, { timeout: 2000 });
+    });
+    await touch(async () => {
+      await expect(page.getByRole('button', { name: new RegExp(`^${mark} .*it is cool`) })).toBeVisible({
+        timeout: 300,
+      });
+    });
     await page.getByRole('button', { name: new RegExp(`^${mark} .*it is cool`) }).click();
     await expect(page.getByRole('button', { name: 'Cap the line now' })).toBeVisible();
     await page.getByRole('button', { name: 'Cap the line now' }).click();

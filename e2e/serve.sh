@@ -15,6 +15,7 @@ stop_all() {
 }
 trap stop_all EXIT
 trap 'exit 143' INT TERM
+PG_MORE='-c fsync=off -c full_page_writes=off'
 pg_start "$data" "$(free_port)"
 stand_in_start "$data/stand-in" --every 250 --quick 60 --seed 7
 DATABASE_URL=$PG_URL HEPHAIST_PORT=$port LOG_LEVEL=silent node apps/server/dist/main.mjs &

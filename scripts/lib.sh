@@ -77,6 +77,7 @@ as_pg() {
 pg_runs() { as_pg "$(pg_bin)/pg_ctl" -D "$1/data" status >/dev/null 2>&1; }
 
 # pg_start DIR PORT : makes the data folder when new, starts the server, leaves its address in PG_URL.
+# PG_MORE: more settings of it; the tests' databases are thrown away and need not survive a power cut.
 pg_start() {
   local dir=$1 port=$2 bin secret
   bin=$(pg_bin)
@@ -94,7 +95,7 @@ pg_start() {
   if ! pg_runs "$dir"; then
     port_is_free "$port" || die "port $port is taken, and PostgreSQL needs it: set HEPHAIST_PG_PORT to another"
     as_pg "$bin/pg_ctl" -D "$dir/data" -w -t 60 -l "$dir/data/server.log" \
-      -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories=''" start >/dev/null \
+      -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories='' ${PG_MORE:-}" start >/dev/null \
       || die "PostgreSQL did not start: see $dir/data/server.log"
   fi
   port=$(sed -n 4p "$dir/data/postmaster.pid")

@@ -15,6 +15,7 @@ import { DEMO_ACTOR } from '../src/demo/load.js';
 import { hashPassword } from '../src/people/passwords.js';
 import { PeopleStore } from '../src/people/people-store.js';
 import { RecordStore } from '../src/records/store.js';
+import { TEMPLATE } from './postgres.js';
 
 /** Tests wait longer than the application does: a busy machine is no stopped database. */
 const PATIENCE_MS = 60_000;
@@ -54,7 +55,9 @@ export async function harness(
 ): Promise<Harness> {
   const root = connect(server, PATIENCE_MS);
   const name = newName();
-  await root.raw(`create database ${name}`);
+  // Where a test has a PostgreSQL of its own there is nothing to copy from.
+  const copied = Boolean(await root('pg_database').where({ datname: TEMPLATE }).first('datname'));
+  await root.raw(`create database ${name}${copied ? ` template ${TEMPLATE}` : ''}`);
   await root.destroy();
   const url = server.replace(/\/postgres$/, `/${name}`);
   const db = connect(url, PATIENCE_MS);
