@@ -263,6 +263,7 @@ export function saltmarsh(today: string): JobFile {
     brazers: crew.brazers,
     coupons,
     confirmations: [],
+    annulments: [],
     signatures: [],
     pressureTests: demoTests(id, lines, (before) => shiftDays(today, -before)),
     pqrs: demoRecords(id, orla.id, coupons, shiftDays(today, -250)),

@@ -1,4 +1,5 @@
 import type { FieldProblem } from '@hephaist/core';
+import type { Annulment } from './annulment.js';
 import type { Pqr } from './procedure.js';
 import type { Confirmation } from './confirmation.js';
 import type { Brazing } from './brazer-record.js';
@@ -28,6 +29,8 @@ export interface Crew {
   readonly brazings: readonly Brazing[];
   readonly confirmations: readonly Stored<Confirmation>[];
   readonly pqrs: readonly Stored<Pqr>[];
+  /** What of all evidence no longer counts. */
+  readonly annulments: readonly Stored<Annulment>[];
 }
 
 /** What GET /api/jobs/:id answers. */

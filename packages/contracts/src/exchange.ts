@@ -10,6 +10,7 @@ import {
   type PurgeMark,
   type PurgeSession,
 } from './purge-session.js';
+import { annulmentSchema, type Annulment } from './annulment.js';
 import { pressureTestSchema, type PressureTest } from './pressure-test.js';
 import { pqrSchema, type Pqr } from './procedure.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
@@ -48,6 +49,8 @@ export interface JobFile {
   readonly confirmations: readonly Confirmation[];
   readonly pqrs: readonly Pqr[];
   readonly pressureTests: readonly PressureTest[];
+  /** What of this file's evidence no longer counts. */
+  readonly annulments: readonly Annulment[];
   /** Signatures of the records in the file. */
   readonly signatures: readonly Signature[];
   /** Rows of the company's own tables that the job may rest on. */
@@ -75,6 +78,7 @@ export const jobFileSchema = yup
     confirmations: yup.array(confirmationSchema.required()).default(() => []),
     pqrs: yup.array(pqrSchema.required()).default(() => []),
     pressureTests: yup.array(pressureTestSchema.required()).default(() => []),
+    annulments: yup.array(annulmentSchema.required()).default(() => []),
     signatures: yup.array(signatureSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
@@ -130,11 +134,17 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     need(sessions.has(m.sessionId), `marks.${i}.sessionId`, 'its session is not in the file');
     need(!m.jointId || joints.has(m.jointId), `marks.${i}.jointId`, 'its joint is not in the file');
   });
-  const signed = new Set(
-    [file.procedures, file.coupons, file.logs, file.brazers, file.confirmations, file.pqrs, file.pressureTests].flatMap(
-      (rows) => rows.map((r) => r.id),
-    ),
+  const evidence = {
+    log: file.logs,
+    coupon: file.coupons,
+    confirmation: file.confirmations,
+    pqr: file.pqrs,
+    pressure_test: file.pressureTests,
+  };
+  file.annulments.forEach((a, i) =>
+    need(idsOf(evidence[a.kind]).has(a.recordId), `annulments.${i}.recordId`, 'what it annuls is not in the file'),
   );
+  const signed = idsOf([file.procedures, file.brazers, file.annulments, ...Object.values(evidence)].flat());
   file.signatures.forEach((s, i) =>
     need(signed.has(s.recordId), `signatures.${i}.recordId`, 'what it signs is not in the file'),
   );

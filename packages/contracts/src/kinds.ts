@@ -1,4 +1,5 @@
 import type { Schema } from 'yup';
+import { annulmentSchema, type Annulment } from './annulment.js';
 import { confirmationSchema, type Confirmation } from './confirmation.js';
 import { handOverSchema, type HandOver } from './hand-over.js';
 import { intakeSchema, type Intake } from './intake-record.js';
@@ -42,6 +43,7 @@ export interface RecordKinds {
   confirmation: Confirmation;
   pqr: Pqr;
   pressure_test: PressureTest;
+  annulment: Annulment;
   hand_over: HandOver;
   intake: Intake;
 }
@@ -220,6 +222,16 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     filed: { place: 'pressureTests', of: 'job' },
     columns: { job_id: 'jobId', line_id: 'lineId' },
     done: { at: ['startedAt', 'endedAt'] },
+  },
+  annulment: {
+    schema: annulmentSchema,
+    words: ['annulment', 'annulments'],
+    evidence: true,
+    writers: ['quality'],
+    signed: () => 'annulled',
+    filed: { place: 'annulments', of: 'company' },
+    columns: { record_id: 'recordId' },
+    named: (a) => a.reason,
   },
   hand_over: {
     schema: handOverSchema,

@@ -31,6 +31,7 @@ const SIGNERS: Readonly<Record<Meaning, readonly Role[]>> = {
   confirmed: ['lead', 'quality'],
   withdrawn: ['lead', 'quality'],
   readmitted: ['quality'],
+  annulled: ['quality'],
   'handed-over': [],
   countersigned: [],
 };

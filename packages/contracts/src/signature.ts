@@ -10,6 +10,7 @@ export const MEANINGS = {
   confirmed: 'continuity confirmed',
   withdrawn: 'withdrawn for cause',
   readmitted: 'withdrawal lifted',
+  annulled: 'annulled: it no longer counts, for the reason given',
   'handed-over': 'handed over',
   countersigned: 'brought in: seen, and taken as good here',
 } as const;
@@ -26,6 +27,7 @@ export const SIGNABLE = [
   'confirmation',
   'pqr',
   'pressure_test',
+  'annulment',
   'hand_over',
   'intake',
 ] as const;

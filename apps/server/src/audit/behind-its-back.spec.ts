@@ -50,6 +50,8 @@ beforeAll(async () => {
   await read(session.id, 30);
   const confirmation = { id: newId(), brazerId: file.brazers[0]!.id, on: '2026-06-10', says: 'seen' };
   await put('confirmation', confirmation, { password: TEST_PASSWORD, meaning: 'confirmed' }).expect(200);
+  const annulment = { id: newId(), kind: 'coupon', recordId: file.coupons[0]!.id, reason: 'wrong', replacedById: null };
+  await put('annulment', annulment, { password: TEST_PASSWORD, meaning: 'annulled' }).expect(200);
   const handedOver = newId();
   await h
     .as('quality')

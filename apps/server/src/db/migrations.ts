@@ -14,6 +14,7 @@ import * as watched from './0014-watched.js';
 import * as givenPasswords from './0015-given-passwords.js';
 import * as trailSeesAll from './0016-trail-sees-all.js';
 import * as secondFactor from './0017-second-factor.js';
+import * as annulments from './0018-annulments.js';
 import * as people from './0005-people.js';
 import * as companyTables from './0002-company-tables.js';
 
@@ -41,6 +42,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0015-given-passwords', up: givenPasswords.up },
   { name: '0016-trail-sees-all', up: trailSeesAll.up },
   { name: '0017-second-factor', up: secondFactor.up },
+  { name: '0018-annulments', up: annulments.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

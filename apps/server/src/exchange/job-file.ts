@@ -7,6 +7,7 @@ import {
   filedRows,
   kindRow,
   writeJobFile,
+  type Annulment,
   type FiledTraceRow,
   type Intake,
   type JobFile,
@@ -38,7 +39,9 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   const known = new Set<string>();
   for (const kind of FILED.filter((k) => k !== 'job' && k !== 'signature')) {
     const { place, of } = kindRow(kind).filed ?? { place: '', of: 'company' };
-    const rows = await store.list(kind, of === 'job' ? { job_id: jobId } : {});
+    const all = await store.list(kind, of === 'job' ? { job_id: jobId } : {});
+    // Annulled elsewhere is no matter of this job's file.
+    const rows = kind === 'annulment' ? all.filter((r) => known.has((r as Annulment).recordId)) : all;
     if (kindRow(kind).signed) for (const r of rows) known.add(r.id);
     places[place] = rows.map(plain);
   }

@@ -26,9 +26,9 @@ async function contextOf(store: RecordStore, log: JointLog): Promise<LogContext 
   if (!plan || !brazer) return null;
   // One after the other: within a transaction there is one connection.
   const procedures = await store.list('procedure');
-  const coupons = await store.list('coupon');
+  const coupons = await store.standing('coupon');
   const brazings = await brazingsOf(store, shop.catalogue, procedures);
-  const confirmations = await store.list('confirmation');
+  const confirmations = await store.standing('confirmation');
   const record = brazerRecord(brazer, { coupons, brazings, confirmations, procedures }, shop.catalogue);
   return { joint, plan, timeZone: job.timeZone, record, procedures };
 }
@@ -52,12 +52,12 @@ export async function checkLog(store: RecordStore, log: JointLog): Promise<void>
   if ((await store.find('joint', log.jointId))?.jobId !== log.jobId)
     throw new ContractError([{ field: 'jointId', says: 'this joint is not on the job' }]);
   await checkNamed(store, log);
-  const before = await store.list('log', { joint_id: log.jointId });
+  const before = await store.standing('log', { joint_id: log.jointId });
   const problems = makingProblems(
     log,
     before.filter((l) => l.id !== log.id),
   );
-  problems.push(...lotProblems(log, await store.list('log', { job_id: log.jobId })));
+  problems.push(...lotProblems(log, await store.standing('log', { job_id: log.jobId })));
   if (problems.length) throw new ContractError(problems);
   if (log.outOfRangeReason) return;
   const context = await contextOf(store, log);

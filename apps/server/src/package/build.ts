@@ -55,7 +55,7 @@ function calendar(c: Content): string {
 }
 
 /** Photographs that the job's records name, in the order of their ids. */
-function pictureIds({ file }: Content): string[] {
+function pictureIds({ whole: file }: Content): string[] {
   const ids = [
     ...file.logs.flatMap((l) => l.pictureIds ?? []),
     ...file.coupons.flatMap((x) => x.faces.flatMap((f) => (f.trace ? [f.trace.pictureId] : []))),

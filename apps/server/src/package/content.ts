@@ -5,6 +5,7 @@ import {
   parseJobFile,
   planner,
   shopOf,
+  standingFile,
   type HandOver,
   type JobFile,
   type Joint,
@@ -24,7 +25,10 @@ import type { Snapshot } from './snapshot.js';
 
 /** Everything a package is written from. */
 export interface Content {
+  /** The job as it is judged: without what was annulled. */
   readonly file: JobFile;
+  /** The same with it. */
+  readonly whole: JobFile;
   readonly snapshot: Snapshot;
   readonly handOver: HandOver;
   readonly signature: Signature;
@@ -40,7 +44,10 @@ export interface Content {
   readonly show: (si: number, quantity: Quantity) => string;
 }
 
-/** What a job's file says of who may braze and of how it is planned. */
+/**
+ * What a job's file says of who may braze and of how it is planned.
+ * @param file as it is judged: without what was annulled
+ */
 export function readiness(file: JobFile, brazings: Snapshot['brazings']) {
   const tables = catalogueWith(file.ownRows);
   const planOf = planner(file.job, file.lines, shopOf(file.ownRows, file.procedures));
@@ -50,11 +57,13 @@ export function readiness(file: JobFile, brazings: Snapshot['brazings']) {
 }
 
 export function contentOf(snapshot: Snapshot, handOver: HandOver, signature: Signature, builtAt: Date): Content {
-  const file = parseJobFile(JSON.parse(snapshot.job));
+  const whole = parseJobFile(JSON.parse(snapshot.job));
+  const file = standingFile(whole);
   const ready = readiness(file, snapshot.brazings);
   const logs = [...file.logs].sort((a, b) => Date.parse(a.brazedAt) - Date.parse(b.brazedAt));
   return {
     file,
+    whole,
     snapshot,
     handOver,
     signature,

@@ -1,6 +1,7 @@
 import {
   lastLogs,
   parseJobFile,
+  standingFile,
   type HandOver,
   type HandOverDetail,
   type HandOverRequest,
@@ -42,9 +43,10 @@ export async function handOver(
     const brazings = await brazingsOf(trx, await tablesOf(trx), await trx.list('procedure'));
     const file = parseJobFile(JSON.parse(job));
     const imported = [...(await trx.importedAmong(file.signatures.map((s) => s.id)))];
-    const { points } = readiness(file, brazings);
+    const judged = standingFile(file);
+    const { points } = readiness(judged, brazings);
     const live = file.joints.filter((j) => !j.setAside);
-    const accepted = [...lastLogs(file.logs).values()].filter((l) => l.visual === 'accepted');
+    const accepted = [...lastLogs(judged.logs).values()].filter((l) => l.visual === 'accepted');
     const record: HandOver = {
       ...request,
       jobId,

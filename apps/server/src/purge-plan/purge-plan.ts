@@ -65,7 +65,7 @@ export async function purgePlanOf(
   const [lines, all, logs, shop] = await Promise.all([
     store.list('line', { job_id: job.id }),
     store.list('joint', { line_id: lineId }),
-    store.list('log', { job_id: job.id }),
+    store.standing('log', { job_id: job.id }),
     shopFor(store),
   ]);
   const joints = all.filter((j) => !j.setAside).sort((a, b) => a.sort - b.sort);

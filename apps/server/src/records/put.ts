@@ -7,6 +7,7 @@ import {
   pressureTestProblems,
   kindRow,
   SIGNABLE,
+  type Annulment,
   type Coupon,
   type JointLog,
   type Kind,
@@ -77,7 +78,7 @@ async function putAll(store: RecordStore, { kind, records }: PutCommand): Promis
 }
 
 /** Kinds of which one record is judged by those before it: each is checked when the last one is in. */
-const ONE_BY_ONE: readonly Kind[] = ['log', 'purge_session', 'procedure'];
+const ONE_BY_ONE: readonly Kind[] = ['log', 'purge_session', 'procedure', 'annulment'];
 
 async function putChecked(store: RecordStore, command: PutCommand): Promise<Stored<RecordKinds[Kind]>[]> {
   const { kind, records } = command;
@@ -129,6 +130,22 @@ async function checkPressureTest(store: RecordStore, test: PressureTest): Promis
   if (problems.length) throw new ContractError(problems);
 }
 
+/**
+ * Evidence is annulled once, and by what says it right only where that is on file and stands itself.
+ * @throws ContractError at the field
+ */
+async function checkAnnulment(store: RecordStore, annulment: Annulment): Promise<void> {
+  const { kind, recordId, replacedById } = annulment;
+  await store.oneAtATime(`annulment of ${recordId}`);
+  if (!(await store.find(kind, recordId)))
+    throw new ContractError([{ field: 'recordId', says: 'this record is not on file' }]);
+  const standing = await store.standing(kind);
+  if (!standing.some((r) => r.id === recordId))
+    throw new ContractError([{ field: 'recordId', says: 'this record is annulled already' }]);
+  if (replacedById && (replacedById === recordId || !standing.some((r) => r.id === replacedById)))
+    throw new ContractError([{ field: 'replacedById', says: 'another record of the same kind that stands' }]);
+}
+
 /** What was done is not dated ahead. @throws ContractError at the field */
 export function checkNotAhead(kind: Kind, data: RecordKinds[Kind], at = ''): void {
   const problems = aheadProblems(kind, data, Date.now());
@@ -144,6 +161,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'coupon') await checkCoupon(store, data as Coupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
   if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);
+  if (kind === 'annulment') await checkAnnulment(store, data as Annulment);
 }
 
 /** @throws ContractError where a record is not signed as it must be, or is signed and needs no signature */

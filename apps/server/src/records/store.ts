@@ -1,4 +1,12 @@
-import { columnsOf, contentHash, type Kind, type RecordKinds, type Stored, type Touched } from '@hephaist/contracts';
+import {
+  columnsOf,
+  contentHash,
+  type Annullable,
+  type Kind,
+  type RecordKinds,
+  type Stored,
+  type Touched,
+} from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import { appendTrail, ITSELF, trailHead, type Actor } from '../audit/trail.js';
 import { touchedCommand, type CommandRow } from '../audit/watched.js';
@@ -71,6 +79,19 @@ export class RecordStore {
   async list<K extends Kind>(kind: K, where: Record<string, string> = {}): Promise<Stored<RecordKinds[K]>[]> {
     const rows = (await this.table(kind).where(where).orderBy('id').select('id', 'version', 'data')) as Row[];
     return rows.map((r) => this.read<K>(r));
+  }
+
+  /** The same without what was annulled: what may be judged by. */
+  async standing<K extends Annullable>(kind: K, where: Record<string, string> = {}): Promise<Stored<RecordKinds[K]>[]> {
+    const query = this.table(kind).where(where).whereNotExists(this.annulled(kind)).orderBy('id');
+    return ((await query.select('id', 'version', 'data')) as Row[]).map((r) => this.read<K>(r));
+  }
+
+  /** Selects what annuls a record of a table. */
+  private annulled(kind: Annullable): Knex.QueryBuilder {
+    return this.db('annulment')
+      .where('annulment.company_id', this.companyId)
+      .whereRaw('?? = ??', ['annulment.record_id', `${kind}.id`]);
   }
 
   async count(kind: Kind, where: Record<string, string> = {}): Promise<number> {
@@ -263,7 +284,7 @@ export class RecordStore {
           '(select count(*)::int from joint j where j.company_id = job.company_id and j.job_id = job.id) as joints',
         ),
         this.db.raw(
-          "(select count(distinct l.joint_id)::int from log l where l.company_id = job.company_id and l.job_id = job.id and l.data->>'visual' = 'accepted') as brazed",
+          "(select count(distinct l.joint_id)::int from log l where l.company_id = job.company_id and l.job_id = job.id and l.data->>'visual' = 'accepted' and not exists (select from annulment a where a.company_id = l.company_id and a.record_id = l.id)) as brazed",
         ),
       )
       .orderBy('job.id')) as { id: string; data: RecordKinds['job']; joints: number; brazed: number }[];
@@ -273,6 +294,7 @@ export class RecordStore {
   /** Every joint brazed, with its mark and its job's zone. */
   async brazings(): Promise<BrazingRow[]> {
     return (await this.table('log')
+      .whereNotExists(this.annulled('log'))
       .join('joint', (j) => j.on('joint.company_id', 'log.company_id').on('joint.id', 'log.joint_id'))
       .join('job', (j) => j.on('job.company_id', 'log.company_id').on('job.id', 'log.job_id'))
       .select(

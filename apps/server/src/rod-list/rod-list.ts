@@ -48,7 +48,7 @@ export async function jobRodList(store: RecordStore, jobId: string, request: Rod
   const [lines, joints, logs, shop] = await Promise.all([
     store.list('line', { job_id: jobId }),
     store.list('joint', { job_id: jobId }),
-    store.list('log', { job_id: jobId }),
+    store.standing('log', { job_id: jobId }),
     shopFor(store),
   ]);
   const wanted = new Set(request.jointIds);

@@ -1,5 +1,6 @@
 import type { Content } from '../content.js';
 import { pressureRows, qualificationRows, scheduleRows } from '../rows.js';
+import { annulled } from './annulled.js';
 import { coupons } from './coupons.js';
 import { cover } from './cover.js';
 import { log } from './log.js';
@@ -68,6 +69,7 @@ const PARTS: readonly (readonly [name: string, write: (sheet: Sheet, c: Content)
     },
   ],
   ['purge traces', traces],
+  ['annulled', annulled],
 ];
 export const PDF_PARTS = PARTS.length;
 

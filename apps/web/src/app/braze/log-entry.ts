@@ -3,6 +3,7 @@ import type { JointLog, Stored } from '@hephaist/contracts';
 import { cleanLeftS, MAKING_SAYS } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { Annul } from '../signing/annul';
 import { SignaturesOf } from '../signing/signatures-of';
 import { UnitsStore } from '../units/units.store';
 import { LogPhotos } from './log-photos';
@@ -11,10 +12,10 @@ import { localNow } from '../time/zone';
 /** One entry of the log as it was filed. */
 @Component({
   selector: 'hp-log-entry',
-  imports: [LogPhotos, SignaturesOf],
+  imports: [Annul, LogPhotos, SignaturesOf],
   template: `
     @let l = log();
-    <section [class.bad]="l.visual === 'rejected'">
+    <section [class.bad]="l.visual === 'rejected'" [class.gone]="annulled()">
       <strong
         >{{ l.visual === 'accepted' ? '✓' : '✕' }} {{ how() }} and
         {{ l.visual === 'accepted' ? 'accepted' : 'rejected' }}</strong
@@ -33,12 +34,18 @@ import { localNow } from '../time/zone';
         <p class="caution">▲ Out of range: {{ l.outOfRangeReason }}</p>
         <hp-signatures-of [recordId]="l.id" [version]="l.version" />
       }
+      <hp-annul kind="log" [recordId]="l.id" [what]="'the log of ' + mark()" />
     </section>
   `,
   styles: `
     section {
       border-left: 4px solid var(--fine);
       padding: 2px 12px;
+    }
+    .gone > strong,
+    .gone > p {
+      text-decoration: line-through;
+      color: var(--mid);
     }
     .bad {
       border-color: var(--refused);
@@ -56,6 +63,7 @@ export class LogEntry {
   private readonly units = inject(UnitsStore);
   private readonly zone = inject(JobStore).job()?.timeZone ?? 'UTC';
 
+  protected readonly annulled = computed(() => this.crew.annulled().has(this.log().id));
   protected readonly how = computed(() => {
     const madeAs = this.log().madeAs ?? 'first';
     const words = madeAs === 'first' ? 'brazed' : MAKING_SAYS[madeAs];

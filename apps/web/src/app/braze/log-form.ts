@@ -101,6 +101,13 @@ export class LogForm {
       .filter((l) => l.jointId === this.joint().id)
       .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
   );
+  /** The same with those that were annulled, for the eye. */
+  protected readonly onFile = computed(() =>
+    this.store
+      .logsOnFile()
+      .filter((l) => l.jointId === this.joint().id)
+      .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
+  );
   protected readonly again = linkedSignal({ source: () => this.joint().id, computation: () => false });
   /** A rejected joint is made again; an accepted one when somebody says so. */
   protected readonly open = computed(() => this.again() || this.logs()[0]?.visual !== 'accepted');

@@ -1,6 +1,9 @@
 import { computed, inject } from '@angular/core';
 import {
+  annulledIds,
   brazerRecord,
+  standing,
+  type Annulment,
   type Brazer,
   type Confirmation,
   type Coupon,
@@ -23,7 +26,21 @@ import { call } from './api';
 import { Outbox } from './outbox';
 import { TablesStore } from './tables.store';
 
-const empty: Crew = { brazers: [], coupons: [], procedures: [], brazings: [], confirmations: [], pqrs: [] };
+/** All that is on file, with what was annulled. */
+interface OnFile extends Omit<Crew, 'coupons' | 'confirmations' | 'pqrs'> {
+  readonly couponsOnFile: Crew['coupons'];
+  readonly confirmationsOnFile: Crew['confirmations'];
+  readonly pqrsOnFile: Crew['pqrs'];
+}
+const empty: OnFile = {
+  brazers: [],
+  procedures: [],
+  brazings: [],
+  annulments: [],
+  couponsOnFile: [],
+  confirmationsOnFile: [],
+  pqrsOnFile: [],
+};
 
 export interface BoardRow {
   readonly brazer: Crew['brazers'][number];
@@ -37,6 +54,17 @@ export interface BoardRow {
 export const CrewStore = signalStore(
   { providedIn: 'root' },
   withState(empty),
+  withComputed((store) => {
+    const annulled = computed(() => annulledIds(store.annulments()));
+    return {
+      annulled,
+      /** What was annulled, by the record it annuls. */
+      annulmentOf: computed(() => new Map(store.annulments().map((a) => [a.recordId, a]))),
+      coupons: computed(() => standing(store.couponsOnFile(), annulled())),
+      confirmations: computed(() => standing(store.confirmationsOnFile(), annulled())),
+      pqrs: computed(() => standing(store.pqrsOnFile(), annulled())),
+    };
+  }),
   withComputed((store, tables = inject(TablesStore)) => ({
     /** What is on file for each brazer; coupons are judged here once. */
     records: computed(() => {
@@ -51,7 +79,14 @@ export const CrewStore = signalStore(
   })),
   withMethods((store, outbox = inject(Outbox)) => ({
     async load(): Promise<void> {
-      patchState(store, await call<Crew>('crew'));
+      const { coupons, confirmations, pqrs, ...rest } = await call<Crew>('crew');
+      patchState(store, { ...rest, couponsOnFile: coupons, confirmationsOnFile: confirmations, pqrsOnFile: pqrs });
+    },
+    /** Strikes evidence through, signed; what rests on it is asked anew. */
+    async annul(annulment: Annulment, password: string, commandId: string): Promise<void> {
+      const signature = { password, meaning: 'annulled' } as const;
+      await outbox.sendSigned('annulment', { seen: 0, data: annulment }, signature, commandId);
+      await this.load();
     },
     /** Puts a brazer on file. */
     async addBrazer(brazer: Brazer): Promise<void> {
@@ -62,7 +97,7 @@ export const CrewStore = signalStore(
     async confirm(confirmation: Confirmation, password: string, commandId: string): Promise<void> {
       const signature = { password, meaning: 'confirmed' } as const;
       await outbox.sendSigned('confirmation', { seen: 0, data: confirmation }, signature, commandId);
-      patchState(store, { confirmations: [...store.confirmations(), { ...confirmation, version: 1 }] });
+      patchState(store, { confirmationsOnFile: [...store.confirmationsOnFile(), { ...confirmation, version: 1 }] });
     },
     /** Withdraws a brazer for cause, or lifts a withdrawal; signed either way. */
     async withdraw(brazer: Stored<Brazer>, password: string, commandId: string): Promise<void> {
@@ -81,13 +116,13 @@ export const CrewStore = signalStore(
     /** Files a procedure qualification record, signed. */
     async savePqr(pqr: Pqr, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('pqr', { seen: 0, data: pqr }, { password, meaning: 'tested' }, commandId);
-      patchState(store, { pqrs: [...store.pqrs(), { ...pqr, version: 1 }] });
+      patchState(store, { pqrsOnFile: [...store.pqrsOnFile(), { ...pqr, version: 1 }] });
     },
     /** Files a coupon's result, signed. */
     async saveCoupon(coupon: Coupon, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('coupon', { seen: 0, data: coupon }, { password, meaning: 'judged' }, commandId);
       const stored: Stored<Coupon> = { ...coupon, version: 1 };
-      patchState(store, { coupons: [...store.coupons(), stored] });
+      patchState(store, { couponsOnFile: [...store.couponsOnFile(), stored] });
     },
     /** Signs a procedure as it was changed from what stood at version `seen`. */
     async signProcedure(seen: number, procedure: Procedure, password: string, commandId: string): Promise<void> {

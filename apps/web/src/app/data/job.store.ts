@@ -7,7 +7,7 @@ import { CrewStore } from './crew.store';
 import { plainRecord, replay, type Replay, type Step, type Undoable } from './history';
 import { jointState, type JointState } from './joint-state';
 import { Outbox } from './outbox';
-import { lastLogs, planner, type Planned, type Summed } from '@hephaist/contracts';
+import { lastLogs, planner, standing, type Planned, type Summed } from '@hephaist/contracts';
 import { ShopStore } from './shop.store';
 import { Summaries } from './summaries';
 import type { Inputs } from './summary-task';
@@ -16,7 +16,8 @@ interface JobState {
   readonly jobId: string | null;
   readonly job: Stored<Job> | null;
   readonly lines: readonly Stored<Line>[];
-  readonly logs: readonly Stored<JointLog>[];
+  /** Every entry of the log, annulled ones too. */
+  readonly logsOnFile: readonly Stored<JointLog>[];
   readonly selectedId: string | null;
   readonly loading: boolean;
   readonly error: string | null;
@@ -29,7 +30,7 @@ const empty: JobState = {
   jobId: null,
   job: null,
   lines: [],
-  logs: [],
+  logsOnFile: [],
   selectedId: null,
   loading: false,
   error: null,
@@ -56,7 +57,8 @@ export const JobStore = signalStore(
   withProps(() => ({ summaries: new Summaries() })),
   withComputed((store, crew = inject(CrewStore), shop = inject(ShopStore)) => {
     const joints = computed(() => [...store.entities()].sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1)));
-    const lastLog = computed(() => lastLogs(store.logs()));
+    const logs = computed(() => standing(store.logsOnFile(), crew.annulled()));
+    const lastLog = computed(() => lastLogs(logs()));
     const plan = computed((): ((joint: Joint) => Planned) => {
       const job = store.job();
       return job ? planner(job, store.lines(), shop.shop()) : () => ({ plan: null, seam: null, problems: [] });
@@ -80,6 +82,7 @@ export const JobStore = signalStore(
     const lineOf = computed(() => new Map(store.lines().map((l) => [l.id, l])));
     return {
       joints,
+      logs,
       lastLog,
       plan,
       inputs,
@@ -110,7 +113,11 @@ export const JobStore = signalStore(
           shop.load(),
         ]);
         if (store.jobId() !== jobId) return;
-        patchState(store, { job: detail.job, lines: detail.lines, logs, loading: false }, setAllEntities(joints));
+        patchState(
+          store,
+          { job: detail.job, lines: detail.lines, logsOnFile: logs, loading: false },
+          setAllEntities(joints),
+        );
       } catch (e) {
         patchState(store, { loading: false, error: (e as Error).message });
       }
@@ -204,7 +211,7 @@ export const JobStore = signalStore(
       /** Writes a log entry; it moves the brazer's continuity, so the crew is read again. */
       async saveLog(log: JointLog): Promise<'done' | 'held'> {
         const sent = await outbox.send('log', [{ seen: 0, data: log }]);
-        patchState(store, { logs: [...store.logs(), { ...log, version: 1 }] });
+        patchState(store, { logsOnFile: [...store.logsOnFile(), { ...log, version: 1 }] });
         if (sent.state === 'done') await crew.load();
         return sent.state;
       },
@@ -212,7 +219,7 @@ export const JobStore = signalStore(
       async signLog(log: JointLog, password: string, commandId: string): Promise<void> {
         const signature = { password, meaning: 'out-of-range' } as const;
         await outbox.sendSigned('log', { seen: 0, data: log }, signature, commandId);
-        patchState(store, { logs: [...store.logs(), { ...log, version: 1 }] });
+        patchState(store, { logsOnFile: [...store.logsOnFile(), { ...log, version: 1 }] });
         await crew.load();
       },
     };

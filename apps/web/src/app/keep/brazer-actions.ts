@@ -10,13 +10,14 @@ import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
+import { Annul } from '../signing/annul';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 
 /** Withdrawing a brazer for cause, and confirming that one goes on brazing; both signed. */
 @Component({
   selector: 'hp-brazer-actions',
-  imports: [MatButtonModule, Day, Entry, FormEnd, FormOf],
+  imports: [Annul, MatButtonModule, Day, Entry, FormEnd, FormOf],
   template: `
     @if (open(); as what) {
       <form [hpForm]="form" (sent)="sign()">
@@ -27,6 +28,10 @@ import { Day } from '../time/day';
         </hp-form-end>
       </form>
     } @else {
+      @for (c of confirmations(); track c.id) {
+        <p class="quiet">Confirmed {{ c.on }}: {{ c.says }}</p>
+        <hp-annul kind="confirmation" [recordId]="c.id" [what]="'the confirmation of ' + c.on" />
+      }
       <span>
         @if (rules().confirmMonths) {
           <button matButton (click)="begin('confirm')">Confirm</button>
@@ -70,6 +75,12 @@ export class BrazerActions {
       ];
     },
   });
+  /** Words that were given for the brazer, where the rules ask for them. */
+  protected readonly confirmations = computed(() =>
+    this.rules().confirmMonths
+      ? this.crew.confirmationsOnFile().filter((c) => c.brazerId === this.row().brazer.id)
+      : [],
+  );
   protected readonly mayReadmit = computed(() => maySign(me()?.roles ?? [], 'readmitted'));
 
   /** Ends a withdrawal: by quality, signed, with what counts again said before. */

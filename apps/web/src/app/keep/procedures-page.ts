@@ -43,11 +43,25 @@ import { ProcedureForm } from './procedure-form';
 import { SignaturesOf } from '../signing/signatures-of';
 import { Cell } from '../layout/cell';
 import { Table, type Column } from '../layout/table';
+import { Annul } from '../signing/annul';
 
 /** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */
 @Component({
   selector: 'hp-procedures-page',
-  imports: [Cell, Table, MatButtonModule, Tabs, May, SayPipe, Entry, FormOf, ProcedureForm, PqrForm, SignaturesOf],
+  imports: [
+    Annul,
+    Cell,
+    Table,
+    MatButtonModule,
+    Tabs,
+    May,
+    SayPipe,
+    Entry,
+    FormOf,
+    ProcedureForm,
+    PqrForm,
+    SignaturesOf,
+  ],
   templateUrl: './procedures-page.html',
   styleUrl: './procedures-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -101,15 +115,18 @@ export class ProceduresPage {
   protected readonly records = computed(() => {
     const [name, tables, coupons] = [this.shown()?.p.name, this.tables(), this.crew.coupons()];
     return this.crew
-      .pqrs()
+      .pqrsOnFile()
       .filter((r) => r.procedureName === name)
       .map((record) => {
         const rules = tables.ruleSet(record.ruleSetId) ?? ASME_RULES;
         const tests = record.tests.map((test) => ({ test, verdict: testVerdict(test, rules, coupons, tables) }));
-        return { record, by: qualifiedBy(record, coupons, tables), tests, rules: rules.name };
+        const annulled = this.crew.annulled().has(record.id);
+        return { record, by: qualifiedBy(record, coupons, tables), tests, rules: rules.name, annulled };
       })
       .sort((a, b) => a.record.number.localeCompare(b.record.number));
   });
+  /** Records that count. */
+  private readonly standing = computed(() => this.records().filter((r) => !r.annulled));
   private readonly stated = computed(() => {
     const shown = this.shown();
     return shown && statedProcedure(shown.p);
@@ -119,7 +136,7 @@ export class ProceduresPage {
     return stated
       ? outsideSupport(
           stated,
-          this.records().map((r) => r.by),
+          this.standing().map((r) => r.by),
         )
       : [];
   });
@@ -140,7 +157,7 @@ export class ProceduresPage {
     const n = this.outside().length;
     return n
       ? `${name}: ${n} variable${n === 1 ? ' lies' : 's lie'} outside what its records support.`
-      : `${name} is supported by ${this.records()
+      : `${name} is supported by ${this.standing()
           .filter((r) => r.by.passed)
           .map((r) => r.record.number)
           .join(', ')}.`;

@@ -5,6 +5,7 @@ import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { PeelFace } from '../drawings/peel-face';
 import { Strip } from '../drawings/strip';
+import { Annul } from '../signing/annul';
 import { SignaturesOf } from '../signing/signatures-of';
 import { QtyPipe } from '../units/qty.pipe';
 import { SayPipe } from '../units/say.pipe';
@@ -13,7 +14,7 @@ import { TracedPicture } from './traced-picture';
 /** One coupon on file: strip or peeled face to scale, the arithmetic of its verdict, and what it qualifies. */
 @Component({
   selector: 'hp-coupon-sheet',
-  imports: [SignaturesOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
+  imports: [Annul, SignaturesOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
   template: `
     @let c = coupon();
     @let v = verdict();
@@ -47,6 +48,7 @@ import { TracedPicture } from './traced-picture';
       }
     }
     <hp-signatures-of [recordId]="c.id" [version]="c.version" />
+    <hp-annul kind="coupon" [recordId]="c.id" [what]="c.number" [others]="others()" [changes]="changes()" />
     @for (f of c.faces; track f.name) {
       @if (f.trace) {
         <hp-traced-picture [face]="f" />
@@ -107,5 +109,17 @@ export class CouponSheet {
     const record = couponRecord(this.coupon(), this.tables());
     return record?.passed ? qualifiedRange(record, this.verdict().ruleSet) : null;
   });
+  /** Coupons that may stand in its place. */
+  protected readonly others = computed(() =>
+    this.crew
+      .coupons()
+      .filter((c) => c.id !== this.coupon().id)
+      .map((c) => ({ id: c.id, name: c.number })),
+  );
+  protected readonly changes = computed(() =>
+    this.verdict().passes
+      ? [`${this.name()} no longer has what it qualifies; joints that rested on it are out of range.`]
+      : [],
+  );
   protected readonly procedure = computed(() => brazedToWords(this.coupon(), this.crew.procedures()));
 }

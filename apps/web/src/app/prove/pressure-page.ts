@@ -49,11 +49,14 @@ import { Moment } from '../time/moment';
 import { instantOf, localNow } from '../time/zone';
 import { typed } from '../units/typed';
 import { Table, type Column } from '../layout/table';
+import { Annul } from '../signing/annul';
+import { CrewStore } from '../data/crew.store';
 
 /** Pressure tests of the job's lines: standing tests corrected for temperature, and how a vacuum rises. */
 @Component({
   selector: 'hp-pressure-page',
   imports: [
+    Annul,
     Table,
     Tabs,
     May,
@@ -77,6 +80,7 @@ import { Table, type Column } from '../layout/table';
 export class PressurePage {
   private readonly job = inject(JobStore);
   private readonly store = inject(PressureStore);
+  private readonly crew = inject(CrewStore);
   private readonly signer = inject(Signer);
   private readonly system = inject(UnitsStore).system();
   protected readonly tabs = PROVE_TABS;
@@ -105,11 +109,12 @@ export class PressurePage {
   private readonly asked = signal<string | null>(null);
   readonly tests = computed(() =>
     this.store
-      .tests()
+      .testsOnFile()
       .map((test) => ({
         test,
         verdict: pressureVerdict(test, this.serviceOf(test.lineId)),
         began: localNow(this.zone, new Date(test.startedAt)).replace('T', ' '),
+        annulled: this.crew.annulled().has(test.id),
         line: this.lines().find((l) => l.id === test.lineId)?.name ?? '',
       }))
       .sort((a, b) => b.test.startedAt.localeCompare(a.test.startedAt)),
@@ -245,8 +250,8 @@ export class PressurePage {
     {
       id: 'verdict',
       head: 'Verdict',
-      text: (t) => (t.verdict ? this.word(t.verdict) : ''),
-      tone: (t) => (t.verdict ? this.tone(t.verdict) : ''),
+      text: (t) => (t.annulled ? 'annulled' : t.verdict ? this.word(t.verdict) : ''),
+      tone: (t) => (t.annulled ? 'struck' : t.verdict ? this.tone(t.verdict) : ''),
     },
   ];
 

@@ -97,7 +97,7 @@ export class ProvePage {
   private readonly asked = signal<string | null>(null);
 
   readonly coupons = computed(() =>
-    [...this.crew.coupons()]
+    [...this.crew.couponsOnFile()]
       .sort((a, b) => b.brazedOn.localeCompare(a.brazedOn) || b.number.localeCompare(a.number))
       .map((coupon) => {
         const verdict = couponVerdict(coupon, this.tables());
@@ -105,6 +105,7 @@ export class ProvePage {
           coupon,
           verdict,
           worst: worstWords(coupon, verdict),
+          annulled: this.crew.annulled().has(coupon.id),
           name: this.crew.brazers().find((b) => b.id === coupon.brazerId)?.name ?? 'unknown',
         };
       }),
@@ -124,8 +125,9 @@ export class ProvePage {
     {
       id: 'verdict',
       head: 'Verdict',
-      text: (c) => `${c.verdict.passes ? '✓ passes' : '✕ fails'}${c.verdict.nearLimit ? ' ▲ near' : ''}`,
-      tone: (c) => (c.verdict.passes ? 'fine' : 'refused'),
+      text: (c) =>
+        c.annulled ? 'annulled' : `${c.verdict.passes ? '✓ passes' : '✕ fails'}${c.verdict.nearLimit ? ' ▲ near' : ''}`,
+      tone: (c) => (c.annulled ? 'struck' : c.verdict.passes ? 'fine' : 'refused'),
     },
   ];
 
