@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { cleanLeftS, formatDuration } from '@hephaist/core';
 import { group } from 'd3';
 import { JobStore } from '../data/job.store';
@@ -12,7 +13,7 @@ import { May } from '../signing/may';
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
   selector: 'hp-braze-page',
-  imports: [May, JointCard, LogForm, SeamPlan, StateMark],
+  imports: [MatButtonModule, May, JointCard, LogForm, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
       @if (clean().length) {
@@ -20,7 +21,7 @@ import { May } from '../signing/may';
         <ul class="clean">
           @for (c of clean(); track c.id) {
             <li>
-              <button (click)="store.select(c.id)">
+              <button matButton class="row-button" (click)="store.select(c.id)">
                 <strong>{{ c.mark }}</strong> <span [class]="c.tone">{{ c.left }}</span>
               </button>
             </li>
@@ -33,7 +34,12 @@ import { May } from '../signing/may';
           @for (j of jointsOf(line.id); track j.id) {
             @let state = store.stateOf()(j);
             <li>
-              <button [attr.aria-current]="j.id === store.selected()?.id ? 'true' : null" (click)="store.select(j.id)">
+              <button
+                matButton
+                class="row-button"
+                [attr.aria-current]="j.id === store.selected()?.id ? 'true' : null"
+                (click)="store.select(j.id)"
+              >
                 <hp-state-mark [shape]="state.shape" />{{ j.mark
                 }}<span class="visually-hidden">, {{ state.word }}</span>
               </button>
@@ -86,25 +92,6 @@ import { May } from '../signing/may';
     }
     ul.clean {
       grid-template-columns: 1fr;
-    }
-    nav button {
-      width: 100%;
-      min-height: 28px;
-      font: inherit;
-      font-size: 14px;
-      display: flex;
-      gap: 5px;
-      align-items: center;
-      color: var(--ink);
-      background: none;
-      border: 1px solid transparent;
-      border-radius: 4px;
-      cursor: pointer;
-      padding: 0 4px;
-    }
-    nav button[aria-current] {
-      background: var(--tint);
-      border-color: var(--copper);
     }
     .seam {
       grid-column: span 2;

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { displayUnit, heatWords, type FillerJudgement, type JointPlan } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
@@ -11,10 +12,13 @@ const BOTTOM = 336;
 /** The heat ladder: one temperature axis on which the choice's bands nest. */
 @Component({
   selector: 'hp-ladder',
+  imports: [MatButtonModule],
   template: `
     <h2>
       Heat ladder <span class="quiet">· {{ unit().symbol }}</span>
-      <button class="svg no-print" (click)="save(drawing)" aria-label="Save the heat ladder as SVG">SVG</button>
+      <button matButton class="svg no-print" (click)="save(drawing)" aria-label="Save the heat ladder as SVG">
+        SVG
+      </button>
     </h2>
     <svg #drawing [attr.viewBox]="'0 0 ' + width() + ' 350'" role="img" [attr.aria-label]="words()">
       <defs>

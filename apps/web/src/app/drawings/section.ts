@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatSliderModule } from '@angular/material/slider';
 import { AMBIENT_K, boreM, inASentence, type JointPlan } from '@hephaist/core';
 import { QtyPipe } from '../units/qty.pipe';
@@ -10,11 +11,11 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
 /** The joint cut along its axis; a slider takes it from cold to brazing temperature and the gap moves. */
 @Component({
   selector: 'hp-section',
-  imports: [MatSliderModule, QtyPipe, Hatches],
+  imports: [MatButtonModule, MatSliderModule, QtyPipe, Hatches],
   template: `
     <h2>
       The joint in section <span class="quiet">· gap drawn {{ g().exaggeration }} times</span>
-      <button class="svg no-print" (click)="save(drawing)" aria-label="Save the section as SVG">SVG</button>
+      <button matButton class="svg no-print" (click)="save(drawing)" aria-label="Save the section as SVG">SVG</button>
     </h2>
     <hp-hatches prefix="sec-" />
     <svg #drawing [attr.viewBox]="'0 0 ' + w + ' ' + h" role="img" [attr.aria-label]="words()">

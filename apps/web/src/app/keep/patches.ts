@@ -18,7 +18,7 @@ import { localNow } from '../time/zone';
         <p [class]="r.tone">
           <strong>{{ r.sign }} {{ r.joint.mark }}</strong> {{ r.when }}
         </p>
-        <button *hpMay="'write:joint'" mat-stroked-button (click)="cutOut(r.joint)">
+        <button *hpMay="'write:joint'" matButton="outlined" (click)="cutOut(r.joint)">
           {{ r.joint.mark }} is cut out
         </button>
       }

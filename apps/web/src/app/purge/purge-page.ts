@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { MatSliderModule } from '@angular/material/slider';
 import { Router, RouterLink } from '@angular/router';
 import {
   deadLegAdvice,
@@ -48,6 +49,7 @@ import { numberOf } from '../units/typed';
   selector: 'hp-purge-page',
   imports: [
     MatProgressBarModule,
+    MatSliderModule,
     MatButtonModule,
     May,
     Entry,
