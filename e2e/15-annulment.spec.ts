@@ -20,10 +20,13 @@ test('a coupon filed wrongly is annulled: struck through, and out of every judge
   await openDemo(page, 'keep');
   const crew = await get<{ coupons: Held[]; brazers: Held[] }>(page, '/api/crew');
   const like = crew.coupons.find((c) => c['number'] === 'C-007');
-  const basil = crew.brazers.find((b) => b['name'] === 'Basil Teo');
-  await fileLike(page, 'coupon', like!, { number: 'W-900', brazerId: basil?.id }, 'judged');
+  // Lapsed, and with no journey of anybody else's: this coupon alone would bring him back.
+  const mikkel = crew.brazers.find((b) => b['name'] === 'Mikkel Sandoval');
+  const brazedOn = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
+  await fileLike(page, 'coupon', like!, { number: 'W-900', brazerId: mikkel?.id, brazedOn }, 'judged');
   await page.reload();
-  const row = page.getByRole('row', { name: /Basil Teo/ });
+  const row = page.getByRole('row', { name: /Mikkel Sandoval/ });
+  await expect(row).toContainText('✓ may');
   await expect(row).toContainText('W-900');
   await page.getByRole('link', { name: /Prove/ }).click();
   await page.getByRole('button', { name: 'W-900', exact: true }).click();
@@ -34,16 +37,16 @@ test('a coupon filed wrongly is annulled: struck through, and out of every judge
   await page.getByLabel('Why it does not count').fill('brazed by somebody else');
   await expectAxeClean(page);
   await page.getByRole('button', { name: 'Annul', exact: true }).click();
-  await expect(page.getByText(/Basil Teo no longer has what it qualifies/)).toBeVisible();
+  await expect(page.getByText(/Mikkel Sandoval no longer has what it qualifies/)).toBeVisible();
   await giveSignature(page);
   await expect(page.getByText(/Annulled: brazed by somebody else\. It stays on file/)).toBeVisible();
   await expect(page.getByRole('row', { name: /W-900/ })).toContainText('annulled');
   await expect(page.getByText(/Imre Oyelaran \(quality\): annulled: it no longer counts/)).toBeVisible();
   await expectAxeClean(page);
   await page.getByRole('link', { name: /Keep/ }).click();
-  await expect(row).not.toContainText('W-900');
+  await expect(row).toContainText('✕ may not');
   await page.reload();
-  await expect(row).toBeVisible();
+  await expect(row).toContainText('lapsed: last brazed');
   await expect(row).not.toContainText('W-900');
 });
 
