@@ -141,9 +141,11 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     pqr: file.pqrs,
     pressure_test: file.pressureTests,
   };
-  file.annulments.forEach((a, i) =>
-    need(idsOf(evidence[a.kind]).has(a.recordId), `annulments.${i}.recordId`, 'what it annuls is not in the file'),
-  );
+  file.annulments.forEach((a, i) => {
+    need(idsOf(evidence[a.kind]).has(a.recordId), `annulments.${i}.recordId`, 'what it annuls is not in the file');
+    const first = file.annulments.findIndex((b) => b.recordId === a.recordId);
+    need(first === i, `annulments.${i}.recordId`, 'this record is annulled already');
+  });
   const signed = idsOf([file.procedures, file.brazers, file.annulments, ...Object.values(evidence)].flat());
   file.signatures.forEach((s, i) =>
     need(signed.has(s.recordId), `signatures.${i}.recordId`, 'what it signs is not in the file'),

@@ -78,6 +78,8 @@ export interface KindRow<T> {
   readonly columns: Readonly<Record<string, keyof T & string>>;
   /** Fields of what was done, which cannot lie ahead: instants, and days without a time. */
   readonly done?: { readonly at?: readonly (keyof T & string)[]; readonly on?: readonly (keyof T & string)[] };
+  /** What there is one of in a company beside its id; what comes in of one that is here is left as it is. */
+  readonly once?: (data: T) => string;
   /** What it is called where many are told together. */
   readonly named?: (data: T) => string;
 }
@@ -157,6 +159,7 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     writers: OFFICE,
     filed: { place: 'ownRows', of: 'company' },
     columns: { table_id: 'table', key: 'key' },
+    once: (r) => `${r.table} ${r.key}`,
     named: (r) => `${r.table} ${r.key}`,
   },
   weighing: {
@@ -231,6 +234,7 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     signed: () => 'annulled',
     filed: { place: 'annulments', of: 'company' },
     columns: { record_id: 'recordId' },
+    once: (a) => a.recordId,
     named: (a) => a.reason,
   },
   hand_over: {

@@ -11,8 +11,9 @@ import {
   type FiledTraceRow,
   type Intake,
   type JobFile,
-  type OwnRowRecord,
+  type Kind,
   type PurgeSession,
+  type RecordKinds,
   type TraceRow,
 } from '@hephaist/contracts';
 import { mustFit } from '../db/quota.js';
@@ -69,6 +70,18 @@ export function checkDates(file: JobFile): void {
 const here = (what: string): RefusedError =>
   new RefusedError(`This job is already here (${what}). Nothing was imported.`);
 
+/** Records but those of which the company has its one already, as its own row over a shipped one: that stays. */
+async function notHere<K extends Kind>(
+  store: RecordStore,
+  kind: K,
+  rows: readonly RecordKinds[K][],
+): Promise<readonly RecordKinds[K][]> {
+  const { once } = kindRow(kind);
+  if (!once || !rows.length) return rows;
+  const ours = new Set((await store.list(kind)).map(once));
+  return rows.filter((r) => !ours.has(once(r)));
+}
+
 /** @throws RefusedError when the job is already here */
 export async function mustBeNew(store: RecordStore, { job }: JobFile): Promise<void> {
   if (await store.find('job', job.id)) throw here(`job ${job.id}`);
@@ -99,12 +112,8 @@ export async function importJob(
     let kept = 0;
     for (const p of pictures) await keepPicture(trx, p);
     if (pictures.length) await mustFit(trx, 0);
-    const ours = new Set((await trx.list('own_row')).map((r) => `${r.table} ${r.key}`));
     for (const kind of FILED.filter((k) => k !== 'signature')) {
-      // A row of the company's own over the same shipped one stays as it is here.
-      const rows = filedRows(file, kind).filter(
-        (r) => kind !== 'own_row' || !ours.has(`${(r as OwnRowRecord).table} ${(r as OwnRowRecord).key}`),
-      );
+      const rows = await notHere(trx, kind, filedRows(file, kind));
       const fresh = new Set(await trx.insertMany(kind, rows));
       const known = rows.find((r) => !fresh.has(r.id));
       if (known && kindRow(kind).filed?.of === 'job') throw here(`${kind} ${known.id}`);

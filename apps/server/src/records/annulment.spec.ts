@@ -128,6 +128,35 @@ describe('evidence that was filed wrongly', () => {
     }
   });
 
+  it('a file that annuls what is annulled here already leaves it as it is here', async () => {
+    const other = await harness();
+    try {
+      const first = demoFile();
+      await broughtIn(other, { ...first, annulments: [annulment('coupon', first.coupons[0]!.id)] });
+      const again = {
+        ...first,
+        job: { ...first.job, id: newId() },
+        lines: [],
+        joints: [],
+        logs: [],
+        pressureTests: [],
+      };
+      const twice = annulment('coupon', first.coupons[0]!.id, { reason: 'said otherwise' });
+      const came = await broughtIn(other, { ...again, sessions: [], marks: [], trace: [], annulments: [twice] });
+      expect([came.status, (await other.store.list('annulment')).map((a) => a.reason)]).toEqual([
+        201,
+        ['filed for the wrong person'],
+      ]);
+      const two = { ...demoFile(), annulments: [1, 2].map(() => annulment('coupon', first.coupons[0]!.id)) };
+      const refused = await other.as('quality').post(`/api/import/${newId()}`).send(two).expect(422);
+      expect(refused.body.fields).toEqual([
+        { field: 'annulments.1.recordId', says: 'this record is annulled already' },
+      ]);
+    } finally {
+      await other.close();
+    }
+  });
+
   it('a file that annuls what it does not hold is refused at its place', async () => {
     const bad = { ...demoFile(), annulments: [annulment('coupon', newId())] };
     const answer = await h.as('quality').post(`/api/import/${newId()}`).send(bad);
