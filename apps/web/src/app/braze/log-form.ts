@@ -60,6 +60,7 @@ import { LogEntry } from './log-entry';
 import { LogPhotos } from './log-photos';
 import { Moment } from '../time/moment';
 import { instantOf, localNow } from '../time/zone';
+import { inWords } from '../forms/problems';
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
@@ -254,9 +255,7 @@ export class LogForm {
 
   /** What the contract, what was logged before and the one who brazes have against it. */
   private wrong(): FieldProblem[] {
-    const own = problemsOf(jointLogSchema, this.entry(), '', this.tables()).map((p) =>
-      p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
-    );
+    const own = inWords(problemsOf(jointLogSchema, this.entry(), '', this.tables()), 'brazerId', 'Say who brazed it');
     own.push(...makingProblems(this.entry(), this.logs()), ...lotProblems(this.entry(), this.store.logs()));
     if (this.asking().length && !this.entry().outOfRangeReason)
       own.push({ field: 'outOfRangeReason', says: 'Say why it was brazed all the same' });

@@ -1,7 +1,16 @@
-import { computed, Directive, effect, inject, input, untracked } from '@angular/core';
+import { computed, Directive, effect, inject, input, model, untracked, type Signal } from '@angular/core';
+import type { FieldOf } from './form';
 import { FormOf } from './form-of';
 
 let serial = 0;
+
+/** A place of a form shows its own problems, as long as what shows them is there. */
+export function showsOwn(form: FormOf | null, place: Signal<string>): void {
+  effect((end) => {
+    const [at, attempt] = [place(), form?.hpForm()];
+    if (at && attempt) end(untracked(() => attempt.shows(at)));
+  });
+}
 
 /** What every entry of a form has: a label, where its problems are told, and a word of help. */
 @Directive()
@@ -30,9 +39,21 @@ export abstract class Bound {
   }
 
   constructor() {
-    effect((end) => {
-      const [place, attempt] = [this.place(), this.form?.hpForm()];
-      if (place && attempt) end(untracked(() => attempt.shows(place)));
-    });
+    showsOwn(this.form, this.place);
+  }
+}
+
+/** An entry that is typed: of a form by `of`, or alone by `value`. */
+@Directive()
+export abstract class BoundText extends Bound {
+  readonly of = input<FieldOf<string>>();
+  readonly value = model('');
+  protected readonly fieldName = (): string => this.of()?.name ?? '';
+  protected readonly text = computed(() => this.of()?.value() ?? this.value());
+
+  protected write(text: string): void {
+    this.value.set(text);
+    this.of()?.set(text);
+    this.touched();
   }
 }

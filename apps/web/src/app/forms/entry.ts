@@ -1,7 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, ElementRef, input, model, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, input, viewChild } from '@angular/core';
 import { MatInputModule } from '@angular/material/input';
-import { Bound } from './bound';
-import type { FieldOf } from './form';
+import { BoundText } from './bound';
 import { Wrong } from './wrong';
 
 /** A labelled line of text, of a form by `of` or alone by `value`. The text stays as typed. */
@@ -37,9 +36,7 @@ import { Wrong } from './wrong';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Entry extends Bound {
-  readonly of = input<FieldOf<string>>();
-  readonly value = model('');
+export class Entry extends BoundText {
   readonly unit = input('');
   readonly kind = input<'text' | 'decimal' | 'password' | 'search'>('text');
   /** Taken when it is left, not letter by letter. */
@@ -48,16 +45,8 @@ export class Entry extends Bound {
   readonly complete = input('off');
   readonly placeholder = input('');
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
-  protected readonly fieldName = (): string => this.of()?.name ?? '';
-  protected readonly text = computed(() => this.of()?.value() ?? this.value());
 
   focus(): void {
     this.box().nativeElement.focus();
-  }
-
-  protected write(text: string): void {
-    this.value.set(text);
-    this.of()?.set(text);
-    this.touched();
   }
 }

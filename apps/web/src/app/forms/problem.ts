@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { showsOwn } from './bound';
 import { FormOf } from './form-of';
 import { problemAt } from './problems';
 
@@ -23,9 +24,6 @@ export class Problem {
   });
 
   constructor() {
-    effect((end) => {
-      const [place, attempt] = [this.at(), this.form.hpForm()];
-      end(untracked(() => attempt.shows(place)));
-    });
+    showsOwn(this.form, this.at);
   }
 }

@@ -8,3 +8,7 @@ export function problemAt(problems: readonly FieldProblem[], field: string): str
   const own = problems.filter((p) => under(p, field));
   return own.length ? [...new Set(own.map((p) => p.says))].join('; ') : null;
 }
+
+/** The same, with a field's problem in the words of the form. */
+export const inWords = (problems: readonly FieldProblem[], field: string, says: string): FieldProblem[] =>
+  problems.map((p) => (p.field === field ? { ...p, says } : p));

@@ -50,6 +50,7 @@ import { UnitsStore } from '../units/units.store';
 import { readPairs } from './pairs-text';
 import { localNow } from '../time/zone';
 import { typed } from '../units/typed';
+import { inWords } from '../forms/problems';
 
 /** Writes down what was done on a procedure's test coupon and how it tested; each verdict as it is typed. */
 @Component({
@@ -149,9 +150,7 @@ export class PqrForm {
   }
 
   private wrong(): FieldProblem[] {
-    const contract = problemsOf(pqrSchema, this.record(), '', this.tables()).map((p) =>
-      p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
-    );
+    const contract = inWords(problemsOf(pqrSchema, this.record(), '', this.tables()), 'brazerId', 'Say who brazed it');
     return [...this.unanswered(), ...contract];
   }
 

@@ -64,6 +64,7 @@ import { VoidBar } from '../coupon-tests/void-bar';
 import { isUnanswered, readVoids, voidText } from '../coupon-tests/void-text';
 import { localNow } from '../time/zone';
 import { typed } from '../units/typed';
+import { inWords } from '../forms/problems';
 
 const ACCEPTED = 'accepted';
 
@@ -290,8 +291,10 @@ export class CouponForm {
     return out;
   });
   private wrong(): FieldProblem[] {
-    const contract = problemsOf(couponSchema, this.coupon(), '', this.tables()).map((p) =>
-      p.field === 'brazerId' ? { ...p, says: 'Say who brazed it' } : p,
+    const contract = inWords(
+      problemsOf(couponSchema, this.coupon(), '', this.tables()),
+      'brazerId',
+      'Say who brazed it',
     );
     return [...this.unanswered(), ...contract];
   }

@@ -1,9 +1,8 @@
-import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatInputModule } from '@angular/material/input';
 import type { DateTime } from 'luxon';
-import { Bound } from '../forms/bound';
-import type { FieldOf } from '../forms/form';
+import { BoundText } from '../forms/bound';
 import { Wrong } from '../forms/wrong';
 import { dateOf, tidyDay } from './iso';
 import { isoCalendar } from './luxon';
@@ -38,19 +37,12 @@ import { isoCalendar } from './luxon';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Day extends Bound {
-  readonly of = input<FieldOf<string>>();
-  readonly value = model('');
-  protected readonly fieldName = (): string => this.of()?.name ?? '';
-  protected readonly text = computed(() => this.of()?.value() ?? this.value());
+export class Day extends BoundText {
   protected readonly date = computed(() => dateOf(this.text()));
   protected readonly tidy = tidyDay;
 
-  protected write(text: string): void {
-    if (text === this.text()) return;
-    this.value.set(text);
-    this.of()?.set(text);
-    this.touched();
+  protected override write(text: string): void {
+    if (text !== this.text()) super.write(text);
   }
 
   protected choose(date: DateTime | null): void {

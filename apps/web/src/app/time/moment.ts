@@ -1,10 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed } from '@angular/core';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatInputModule } from '@angular/material/input';
 import { MatTimepickerModule } from '@angular/material/timepicker';
 import type { DateTime } from 'luxon';
-import { Bound } from '../forms/bound';
-import type { FieldOf } from '../forms/form';
+import { BoundText } from '../forms/bound';
 import { Wrong } from '../forms/wrong';
 import { dateOf, tidyMoment } from './iso';
 import { isoCalendar } from './luxon';
@@ -49,20 +48,13 @@ import { isoCalendar } from './luxon';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Moment extends Bound {
-  readonly of = input<FieldOf<string>>();
-  readonly value = model('');
-  protected readonly fieldName = (): string => this.of()?.name ?? '';
-  protected readonly text = computed(() => this.of()?.value() ?? this.value());
+export class Moment extends BoundText {
   protected readonly date = computed(() => dateOf(this.text()));
   protected readonly tidy = tidyMoment;
 
-  protected write(text: string): void {
+  protected override write(text: string): void {
     const whole = /^\d{4}-\d{2}-\d{2} \d{2}:\d{2}$/.test(text) ? text.replace(' ', 'T') : text;
-    if (whole === this.text()) return;
-    this.value.set(whole);
-    this.of()?.set(whole);
-    this.touched();
+    if (whole !== this.text()) super.write(whole);
   }
 
   /** Another day at the same time of day. */
