@@ -1,5 +1,6 @@
 import angular from 'angular-eslint';
 import { defineConfig } from 'eslint/config';
+import sorted from 'eslint-plugin-simple-import-sort';
 import tseslint from 'typescript-eslint';
 
 /** Which packages a folder may import; the direction core <- contracts <- server, web is a rule, not a habit. */
@@ -42,12 +43,15 @@ export default defineConfig(
   {
     files: ['**/*.ts'],
     extends: [tseslint.configs.recommendedTypeChecked],
+    plugins: { sorted },
     languageOptions: {
       parserOptions: {
         projectService: { allowDefaultProject: ['vitest.config.ts', 'scripts/*.ts', 'packages/core/vitest.mutate.ts'] },
       },
     },
     rules: {
+      // Packages, then what stands above, then what stands beside, with no gap between.
+      'sorted/imports': ['error', { groups: [['^node:', '^@?\\w', '^\\.\\.', '^\\.']] }],
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-unnecessary-type-assertion': 'off',
     },

@@ -1,14 +1,14 @@
-import { chromium, type Page } from '@playwright/test';
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
+import { chromium, type Page } from '@playwright/test';
 import { connect } from '../apps/server/src/db/connect.js';
-import { benchTrail } from './trail.js';
 import { largeJob } from './large-job.js';
 import { benchPackage } from './package.js';
 import { percentile, say } from './say.js';
+import { benchTrail } from './trail.js';
 
 /** The whole application with a job of 10 000 joints: first load, schedule scroll, memory, and the API under 50 clients. */
 

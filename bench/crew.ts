@@ -1,14 +1,14 @@
-import { brazerRecord, lineConditions, shopOf, type Brazer, type Brazing, type Coupon } from '@hephaist/contracts';
+import { performance } from 'node:perf_hooks';
+import { type Brazer, brazerRecord, type Brazing, type Coupon, lineConditions, shopOf } from '@hephaist/contracts';
 import {
   addDays,
+  type CouponJoint,
   couponPlan,
+  type JointVariables,
   mayBraze,
   planJoint,
   standing,
-  type CouponJoint,
-  type JointVariables,
 } from '@hephaist/core';
-import { performance } from 'node:perf_hooks';
 import { shareWork } from '../apps/web/src/app/keep/share.js';
 import { saltmarsh } from '../demo/saltmarsh.js';
 import { largeJob } from './large-job.js';

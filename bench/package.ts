@@ -1,6 +1,6 @@
-import { parseJobFile, type JobFile, type JointLog } from '@hephaist/contracts';
-import { v7 as newId } from 'uuid';
 import { performance } from 'node:perf_hooks';
+import { type JobFile, type JointLog, parseJobFile } from '@hephaist/contracts';
+import { v7 as newId } from 'uuid';
 import { ensureCompany } from '../apps/server/src/db/company.js';
 import { connect } from '../apps/server/src/db/connect.js';
 import { migrate } from '../apps/server/src/db/migrations.js';

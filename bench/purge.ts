@@ -1,11 +1,11 @@
-import { OXYGEN_IN_AIR, remainingShare, solveFlow, sweep, taylorAris } from '@hephaist/core';
-import { buildSync } from 'esbuild';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import { OXYGEN_IN_AIR, remainingShare, solveFlow, sweep, taylorAris } from '@hephaist/core';
+import { buildSync } from 'esbuild';
 import { line, point, run, vent } from '../packages/core/src/testing/lines.js';
 import { explicitPipe } from './explicit.js';
 import { percentile, say } from './say.js';

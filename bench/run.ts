@@ -1,6 +1,6 @@
+import { performance } from 'node:perf_hooks';
 import { lineConditions, shopOf } from '@hephaist/contracts';
 import { planJoint, purgeLine, rodSets, summaryOf } from '@hephaist/core';
-import { performance } from 'node:perf_hooks';
 import { saltmarsh } from '../demo/saltmarsh.js';
 import { bareArithmetic } from './bare.js';
 import { benchApplication } from './browser.js';

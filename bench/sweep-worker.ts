@@ -1,6 +1,6 @@
-import { solveFlow, sweep } from '@hephaist/core';
 import { performance } from 'node:perf_hooks';
 import { parentPort, workerData } from 'node:worker_threads';
+import { solveFlow, sweep } from '@hephaist/core';
 import { comb } from '../packages/core/src/testing/lines.js';
 
 /** An hour of purge through a comb of runs, in a worker as the application has it; tells ms of the flow and of all. */

@@ -1,7 +1,7 @@
-import { canonical, type TrailBody } from '@hephaist/contracts';
-import { EMPTY_CHAIN, followChain, nextEntry, type ChainEntry } from '@hephaist/core';
 import { createHash } from 'node:crypto';
 import { performance } from 'node:perf_hooks';
+import { canonical, type TrailBody } from '@hephaist/contracts';
+import { type ChainEntry, EMPTY_CHAIN, followChain, nextEntry } from '@hephaist/core';
 import { verifyTrail } from '../apps/server/src/audit/verify.js';
 import { ensureCompany } from '../apps/server/src/db/company.js';
 import { connect } from '../apps/server/src/db/connect.js';

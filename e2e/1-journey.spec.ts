@@ -1,5 +1,5 @@
-import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { expect } from '@playwright/test';
 import { emptyHephaist, expectAxeClean, giveSignature, pick, test } from './helpers';
 
 /** One real job from planning a joint to keeping the proof, through the real interface. */

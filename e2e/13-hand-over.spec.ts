@@ -1,5 +1,5 @@
-import { expect } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { expect } from '@playwright/test';
 import yauzl from 'yauzl';
 import { emptyHephaist, expectAxeClean, giveSignature, openDemo, signIn, test } from './helpers';
 

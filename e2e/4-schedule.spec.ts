@@ -1,6 +1,6 @@
+import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
-import { readFileSync } from 'node:fs';
 import { choose, expectAxeClean, openDemo, pick, test } from './helpers';
 
 test('joints by shorthand, read out as typed; undone, redone, taken away', async ({ page }) => {

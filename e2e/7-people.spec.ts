@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { expectAxeClean, passwordOf, pick, test } from './helpers';
 import { Secret, TOTP } from 'otpauth';
+import { expectAxeClean, passwordOf, pick, test } from './helpers';
 import { servedTest as base } from './served';
 
 /** Nobody is signed in when these begin. */

@@ -1,8 +1,8 @@
-import { AxeBuilder } from '@axe-core/playwright';
-import { expect, type APIRequestContext, type Page } from '@playwright/test';
 import { execFileSync, spawn } from 'node:child_process';
+import { AxeBuilder } from '@axe-core/playwright';
+import { type APIRequestContext, expect, type Page } from '@playwright/test';
 import { DEMO_PEOPLE } from '../demo/people.js';
-import { servedTest, withLib, type Served } from './served';
+import { type Served, servedTest, withLib } from './served';
 
 /** One of the demo's people. */
 type Name = 'orla' | 'wren' | 'imre' | 'tamsin' | 'sol';

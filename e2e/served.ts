@@ -1,8 +1,8 @@
-import { expect, test as base } from '@playwright/test';
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { expect, test as base } from '@playwright/test';
 
 /** Runs a shell line with the project's own functions. */
 export const withLib = (line: string): string =>

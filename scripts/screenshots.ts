@@ -2,8 +2,8 @@
 import { chromium, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { DEMO_PEOPLE } from '../demo/people.js';
-import { stripPicture } from '../packages/core/src/testing/strip-picture.js';
 import { pick } from '../e2e/pick.js';
+import { stripPicture } from '../packages/core/src/testing/strip-picture.js';
 
 const base = `http://127.0.0.1:${process.env['HEPHAIST_PORT'] ?? 8420}`;
 const quality = DEMO_PEOPLE.find((p) => p.roles.includes('quality'));

@@ -2,7 +2,7 @@ import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../test/harness.js';
 import { importJob } from './exchange/job-file.js';
 
 let h: Harness;

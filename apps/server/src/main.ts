@@ -1,18 +1,18 @@
-import { dayIn } from '@hephaist/core';
 import { resolve } from 'node:path';
+import { dayIn } from '@hephaist/core';
 import { pino } from 'pino';
-import { anchorPlaces, Anchors } from './audit/anchor.js';
 import { DEMO_ZONE } from '../../../demo/saltmarsh.js';
 import { createApp } from './app.js';
+import { anchorPlaces, Anchors } from './audit/anchor.js';
 import { ensureCompany, everyCompany } from './db/company.js';
 import { connect, STATEMENT_MS } from './db/connect.js';
 import { DatabaseNewerError, migrate } from './db/migrations.js';
-import { roomIn } from './http/room.js';
-import { readInstruments, type ReachableSet } from './live/instruments.js';
-import { liveService } from './live/service.js';
 import { DEMO_ACTOR, demoSignIns, loadDemo, loadDemoPeople } from './demo/load.js';
-import { offerFirstRun } from './people/first-run.js';
+import { roomIn } from './http/room.js';
+import { type ReachableSet, readInstruments } from './live/instruments.js';
+import { liveService } from './live/service.js';
 import { packageQueue } from './package/queue.js';
+import { offerFirstRun } from './people/first-run.js';
 import { RecordStore } from './records/store.js';
 import { workPool } from './work/work-pool.js';
 

@@ -1,4 +1,4 @@
-import { createServer, type AddressInfo } from 'node:net';
+import { type AddressInfo, createServer } from 'node:net';
 
 /** A port on loopback that nothing listens at. */
 export async function freePort(): Promise<number> {

@@ -1,11 +1,11 @@
-import { ROLES, type JobFile, type Role } from '@hephaist/contracts';
+import { type JobFile, type Role, ROLES } from '@hephaist/contracts';
 import type { Express } from 'express';
 import type { Knex } from 'knex';
 import { pino } from 'pino';
+import request from 'supertest';
 import { inject } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
-import request from 'supertest';
-import { createApp, type AppOptions } from '../src/app.js';
+import { type AppOptions, createApp } from '../src/app.js';
 import { appendTrail } from '../src/audit/trail.js';
 import { touchedAccounts } from '../src/audit/watched.js';
 import { ensureCompany } from '../src/db/company.js';

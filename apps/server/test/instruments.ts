@@ -1,6 +1,6 @@
+import { type AddressInfo, createServer, type Server, type Socket } from 'node:net';
 import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
-import { SCFH, straightLayout, networkOf } from '@hephaist/core';
-import { createServer, type AddressInfo, type Server, type Socket } from 'node:net';
+import { networkOf, SCFH, straightLayout } from '@hephaist/core';
 import { demoFile, newId } from './harness.js';
 
 /** An instrument that says what a test tells it to. */

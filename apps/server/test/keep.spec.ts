@@ -8,7 +8,7 @@ import { trailHead } from '../src/audit/trail.js';
 import { connect } from '../src/db/connect.js';
 import { importJob } from '../src/exchange/job-file.js';
 import { packageQueue } from '../src/package/queue.js';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from './harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from './harness.js';
 import { processes } from './processes.js';
 
 let h: Harness;

@@ -1,10 +1,10 @@
+import { type ChildProcess, spawn } from 'node:child_process';
 import type { TraceRow } from '@hephaist/contracts';
-import { spawn, type ChildProcess } from 'node:child_process';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { importJob } from '../src/exchange/job-file.js';
 import { freePort } from './free-port.js';
-import { demoFile, harness, newId, type Harness } from './harness.js';
-import { fakeInstrument, sampleSession, until, type FakeInstrument } from './instruments.js';
+import { demoFile, type Harness, harness, newId } from './harness.js';
+import { type FakeInstrument, fakeInstrument, sampleSession, until } from './instruments.js';
 
 /** Devices, servers and browsers are killed without warning; what a browser was once shown must be on file. */
 

@@ -1,9 +1,9 @@
-import { parseJobFile, type HandOverDetail } from '@hephaist/contracts';
+import { type HandOverDetail, parseJobFile } from '@hephaist/contracts';
 import { pino } from 'pino';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { importJob } from '../src/exchange/job-file.js';
-import { packageQueue, type PackageQueue } from '../src/package/queue.js';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from './harness.js';
+import { type PackageQueue, packageQueue } from '../src/package/queue.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from './harness.js';
 
 let h: Harness;
 const open: PackageQueue[] = [];

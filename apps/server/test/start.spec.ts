@@ -1,8 +1,8 @@
 import { spawn, spawnSync } from 'node:child_process';
-import { createServer, type AddressInfo } from 'node:net';
+import { type AddressInfo, createServer } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freePort } from './free-port.js';
-import { harness, type Harness } from './harness.js';
+import { type Harness, harness } from './harness.js';
 import { until } from './instruments.js';
 import { processes } from './processes.js';
 

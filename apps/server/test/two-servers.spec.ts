@@ -1,9 +1,9 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { verifyTrail } from '../src/audit/verify.js';
 import { importJob } from '../src/exchange/job-file.js';
 import { freePort } from './free-port.js';
-import { demoFile, harness, newId, type Harness } from './harness.js';
+import { demoFile, type Harness, harness, newId } from './harness.js';
 import { until } from './instruments.js';
 
 let h: Harness;

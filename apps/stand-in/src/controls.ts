@@ -1,12 +1,12 @@
 import {
   CYLINDERS,
+  type LineSetting,
   PSI,
+  type PurgeNetwork,
   SCFH,
+  type SimulatedLine,
   simulatedLine,
   STAND_IN_MISHAPS,
-  type LineSetting,
-  type PurgeNetwork,
-  type SimulatedLine,
   type StandInMishap,
 } from '@hephaist/core';
 

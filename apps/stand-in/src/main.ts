@@ -1,14 +1,14 @@
+import { type AddressInfo, createServer, type Socket } from 'node:net';
+import { parseArgs } from 'node:util';
 import {
   DEVICE_IDS,
+  type DeviceId,
   OXYGEN_IN_AIR,
   PSI,
   sensor,
   SENSOR_LAWS,
   writeInstrumentLine,
-  type DeviceId,
 } from '@hephaist/core';
-import { createServer, type AddressInfo, type Socket } from 'node:net';
-import { parseArgs } from 'node:util';
 import { control, emptyBench, followScript } from './controls.js';
 
 /**

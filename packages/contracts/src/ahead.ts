@@ -1,5 +1,5 @@
 import type { FieldProblem } from '@hephaist/core';
-import { kindRow, type Kind, type RecordKinds } from './kinds.js';
+import { type Kind, kindRow, type RecordKinds } from './kinds.js';
 
 /** How far a clock may be ahead of the server's before what it dates is refused, ms. */
 export const AHEAD_MS = 120_000;

@@ -1,8 +1,8 @@
 import type { FieldProblem } from '@hephaist/core';
 import type { Annulment } from './annulment.js';
-import type { Pqr } from './procedure.js';
-import type { Confirmation } from './confirmation.js';
 import type { Brazing } from './brazer-record.js';
+import type { Confirmation } from './confirmation.js';
+import type { Pqr } from './procedure.js';
 import type { Brazer, Coupon, Job, Joint, Line, Procedure, Stored } from './records.js';
 
 /** The body of every error answer (application/problem+json). */

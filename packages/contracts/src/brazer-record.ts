@@ -1,11 +1,11 @@
 import {
-  SHIPPED,
-  EDGE_SD_M,
-  type Catalogue,
-  judgeCoupon,
   type BrazerRecord,
+  type Catalogue,
   type CouponRecord,
   type CouponVerdict,
+  EDGE_SD_M,
+  judgeCoupon,
+  SHIPPED,
 } from '@hephaist/core';
 import type { Confirmation } from './confirmation.js';
 import type { Brazer, Coupon, CouponFace, Procedure } from './records.js';

@@ -1,7 +1,7 @@
-import { SHIPPED, type Catalogue } from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema } from './ids.js';
-import { KINDS, kindRow, type AnyFlagSchema, type Kind, type RecordKinds } from './kinds.js';
+import { type AnyFlagSchema, type Kind, kindRow, KINDS, type RecordKinds } from './kinds.js';
 import { parse } from './parse.js';
 import type { Stored } from './records.js';
 import { whole } from './whole.js';

@@ -1,4 +1,4 @@
-import { schoolsOf, type LineConditions, type ProcedureCover } from '@hephaist/core';
+import { type LineConditions, type ProcedureCover, schoolsOf } from '@hephaist/core';
 import { inForce } from './procedure.js';
 import type { Job, Line, Procedure } from './records.js';
 

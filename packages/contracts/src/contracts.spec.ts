@@ -1,4 +1,5 @@
 import { INCH } from '@hephaist/core';
+import { mayBraze, planJoint } from '@hephaist/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
@@ -7,10 +8,9 @@ import { parseCommand } from './commands.js';
 import { lineConditions, procedureCovers } from './conditions.js';
 import { parseJobFile, writeJobFile } from './exchange.js';
 import { readJointCsv } from './joint-csv.js';
-import { ContractError, problemsOf } from './parse.js';
 import { jointLogSchema } from './joint-log.js';
+import { ContractError, problemsOf } from './parse.js';
 import { jobSchema } from './records.js';
-import { mayBraze, planJoint } from '@hephaist/core';
 
 const demo = saltmarsh('2026-06-15');
 const problems = (run: () => unknown): string[] => {

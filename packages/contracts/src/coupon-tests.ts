@@ -1,4 +1,4 @@
-import { ASME_RULES, InputError, judgeTest, PEEL_LINES, type CouponTest } from '@hephaist/core';
+import { ASME_RULES, type CouponTest, InputError, judgeTest, PEEL_LINES } from '@hephaist/core';
 import * as yup from 'yup';
 import { number } from './ids.js';
 import { oneOf, size } from './procedure-variables.js';

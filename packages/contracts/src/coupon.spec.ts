@@ -1,10 +1,10 @@
+import { SHIPPED } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
 import { brazedToWords, brazerRecord, couponRecord, couponVerdict, procedureNames } from './brazer-record.js';
 import { problemsOf } from './parse.js';
-import { couponSchema, type Coupon } from './records.js';
+import { type Coupon, couponSchema } from './records.js';
 import { rulesInUse } from './rules-in-use.js';
-import { SHIPPED } from '@hephaist/core';
 
 const demo = saltmarsh('2026-06-15');
 const [cut] = demo.coupons as [Coupon];

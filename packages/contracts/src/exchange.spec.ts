@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
-import { parseJobFile, writeJobFile, type JobFile } from './exchange.js';
+import { type JobFile, parseJobFile, writeJobFile } from './exchange.js';
 import { ContractError } from './parse.js';
-import { sampleMark, sampleSession } from './testing/purge-samples.js';
 import type { PurgeSession } from './purge-session.js';
 import type { Signature } from './signature.js';
+import { sampleMark, sampleSession } from './testing/purge-samples.js';
 
 const demo = saltmarsh('2026-06-15');
 const none = '01900000-0000-7000-8000-0000ffffffff';

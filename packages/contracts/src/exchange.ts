@@ -1,36 +1,36 @@
+import { catalogueWith } from '@hephaist/core';
 import canonicalize from 'canonicalize';
 import * as yup from 'yup';
-import { catalogueWith } from '@hephaist/core';
+import { type Annulment, annulmentSchema } from './annulment.js';
+import { type Confirmation, confirmationSchema } from './confirmation.js';
+import { type JointLog, jointLogSchema } from './joint-log.js';
+import { type OwnRowRecord, ownRowSchema } from './own-row.js';
 import { ContractError, parse } from './parse.js';
+import { type PressureTest, pressureTestSchema } from './pressure-test.js';
+import { type Pqr, pqrSchema } from './procedure.js';
 import {
-  purgeMarkSchema,
-  purgeSessionSchema,
-  traceRowSchema,
   type FiledTraceRow,
   type PurgeMark,
+  purgeMarkSchema,
   type PurgeSession,
+  purgeSessionSchema,
+  traceRowSchema,
 } from './purge-session.js';
-import { annulmentSchema, type Annulment } from './annulment.js';
-import { pressureTestSchema, type PressureTest } from './pressure-test.js';
-import { pqrSchema, type Pqr } from './procedure.js';
-import { confirmationSchema, type Confirmation } from './confirmation.js';
-import { jointLogSchema, type JointLog } from './joint-log.js';
-import { signatureSchema, type Signature } from './signature.js';
-import { ownRowSchema, type OwnRowRecord } from './own-row.js';
 import {
-  brazerSchema,
-  couponSchema,
-  jobSchema,
-  jointSchema,
-  lineSchema,
-  procedureSchema,
   type Brazer,
+  brazerSchema,
   type Coupon,
+  couponSchema,
   type Job,
+  jobSchema,
   type Joint,
+  jointSchema,
   type Line,
+  lineSchema,
   type Procedure,
+  procedureSchema,
 } from './records.js';
+import { type Signature, signatureSchema } from './signature.js';
 
 export const EXCHANGE_FORMAT = 'hephaist-job';
 export const EXCHANGE_VERSION = 1;

@@ -2,13 +2,13 @@ import { SHIPPED } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
 import { seeded } from '../../core/src/testing/strip-picture.js';
+import { couponVerdict } from './brazer-record.js';
 import { parseCommand } from './commands.js';
 import { parseJobFile, writeJobFile } from './exchange.js';
 import { readJointCsv } from './joint-csv.js';
-import { KINDS, type Kind } from './kinds.js';
+import { type Kind, KINDS } from './kinds.js';
 import { ContractError } from './parse.js';
 import { pressureVerdict } from './pressure-test.js';
-import { couponVerdict } from './brazer-record.js';
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 

@@ -1,4 +1,4 @@
-import { SHIPPED, type Catalogue } from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core';
 import * as yup from 'yup';
 import { whole } from './whole.js';
 

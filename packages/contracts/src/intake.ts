@@ -1,14 +1,14 @@
 import type { FieldProblem } from '@hephaist/core';
+import type { Confirmation } from './confirmation.js';
 import { contentHash } from './content.js';
 import type { JobFile } from './exchange.js';
 import type { Brought } from './intake-record.js';
-import { FILED, kindRow, type Kind, type RecordKinds } from './kinds.js';
+import { FILED, type Kind, kindRow, type RecordKinds } from './kinds.js';
 import { mayDo } from './people.js';
-import type { Role } from './roles.js';
-import type { Confirmation } from './confirmation.js';
 import type { Coupon } from './records.js';
-import { neededMeaning } from './signing.js';
+import type { Role } from './roles.js';
 import type { Signature } from './signature.js';
+import { neededMeaning } from './signing.js';
 
 /** Records of a kind as a job's file holds them. */
 export function filedRows<K extends Kind>(file: JobFile, kind: K): readonly RecordKinds[K][] {

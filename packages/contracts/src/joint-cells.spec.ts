@@ -2,9 +2,9 @@ import { SHIPPED } from '@hephaist/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
-import { blankJoint, findCell, JOINT_CELLS, type CellWords } from './joint-cells.js';
+import { blankJoint, type CellWords, findCell, JOINT_CELLS } from './joint-cells.js';
 import { problemsOf } from './parse.js';
-import { jointSchema, type Joint } from './records.js';
+import { type Joint, jointSchema } from './records.js';
 
 const demo = saltmarsh('2026-06-15');
 const words: CellWords = { lines: demo.lines, tables: SHIPPED, system: 'us' };

@@ -1,13 +1,13 @@
 import {
+  type Catalogue,
   displayUnit,
   formatQuantity,
   readLength,
   ROD_FORMS,
   TUBE_STANDARDS,
-  type Catalogue,
   type UnitSystem,
 } from '@hephaist/core';
-import { POSITION_IDS, SOCKET_KINDS, type Joint, type Line } from './records.js';
+import { type Joint, type Line, POSITION_IDS, SOCKET_KINDS } from './records.js';
 
 /** One cell of a joint as text: what a schedule shows, copies, pastes and types, in one place for grid and CSV. */
 

@@ -1,6 +1,6 @@
+import { type Catalogue, SHIPPED } from '@hephaist/core';
 import Papa from 'papaparse';
-import { SHIPPED, type Catalogue } from '@hephaist/core';
-import { blankJoint, findCell, type CellId, type CellWords } from './joint-cells.js';
+import { blankJoint, type CellId, type CellWords, findCell } from './joint-cells.js';
 import type { Joint, Line } from './records.js';
 
 /** Columns of the joint list, in order. `gap` is per side, in inches, and may be left empty for nominal. */

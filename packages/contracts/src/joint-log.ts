@@ -1,4 +1,4 @@
-import { MAKINGS, VISUAL_REJECTS, type Making } from '@hephaist/core';
+import { type Making, MAKINGS, VISUAL_REJECTS } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema, instantSchema, line, number } from './ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull } from './in-table.js';

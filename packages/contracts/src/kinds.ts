@@ -1,30 +1,30 @@
 import type { Schema } from 'yup';
-import { annulmentSchema, type Annulment } from './annulment.js';
-import { confirmationSchema, type Confirmation } from './confirmation.js';
-import { handOverSchema, type HandOver } from './hand-over.js';
-import { intakeSchema, type Intake } from './intake-record.js';
-import { jointLogSchema, type JointLog } from './joint-log.js';
-import { ownRowSchema, type OwnRowRecord } from './own-row.js';
-import { pressureTestSchema, type PressureTest } from './pressure-test.js';
-import { pqrSchema, type Pqr } from './procedure.js';
-import { purgeMarkSchema, purgeSessionSchema, type PurgeMark, type PurgeSession } from './purge-session.js';
+import { type Annulment, annulmentSchema } from './annulment.js';
+import { type Confirmation, confirmationSchema } from './confirmation.js';
+import { type HandOver, handOverSchema } from './hand-over.js';
+import { type Intake, intakeSchema } from './intake-record.js';
+import { type JointLog, jointLogSchema } from './joint-log.js';
+import { type OwnRowRecord, ownRowSchema } from './own-row.js';
+import { type PressureTest, pressureTestSchema } from './pressure-test.js';
+import { type Pqr, pqrSchema } from './procedure.js';
+import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema } from './purge-session.js';
 import {
-  brazerSchema,
-  couponSchema,
-  jobSchema,
-  jointSchema,
-  lineSchema,
-  procedureSchema,
   type Brazer,
+  brazerSchema,
   type Coupon,
+  couponSchema,
   type Job,
+  jobSchema,
   type Joint,
+  jointSchema,
   type Line,
+  lineSchema,
   type Procedure,
+  procedureSchema,
 } from './records.js';
 import { BENCH, OFFICE, type Role } from './roles.js';
-import { weighingSchema, type Weighing } from './shop.js';
-import { signatureSchema, type Meaning, type Signature } from './signature.js';
+import { type Weighing, weighingSchema } from './shop.js';
+import { type Meaning, type Signature, signatureSchema } from './signature.js';
 
 /** Every kind of record with its type. */
 export interface RecordKinds {

@@ -2,12 +2,12 @@ import { SHIPPED } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
 import { brazerRecord, couponMissing, couponVerdict } from './brazer-record.js';
-import { brazerOn, logFindingsOf, makingProblems, type LogContext } from './log-check.js';
+import { brazerOn, type LogContext, logFindingsOf, makingProblems } from './log-check.js';
 import { lastLogs, openPoints } from './open-points.js';
 import { planner } from './planner.js';
 import { inForceOn } from './procedure.js';
-import { shopOf } from './shop.js';
 import type { Procedure } from './records.js';
+import { shopOf } from './shop.js';
 
 const demo = saltmarsh('2026-06-15');
 const plan = planner(demo.job, demo.lines, shopOf(demo.ownRows, demo.procedures));

@@ -1,15 +1,15 @@
 import {
   asksWith,
-  isCutOut,
-  dayIn,
-  logFindings,
-  mayBraze,
-  MAKING_SAYS,
-  nextMakings,
   type BrazerRecord,
+  dayIn,
   type FieldProblem,
+  isCutOut,
   type JointPlan,
   type LogFinding,
+  logFindings,
+  MAKING_SAYS,
+  mayBraze,
+  nextMakings,
   type Permission,
 } from '@hephaist/core';
 import type { JointLog } from './joint-log.js';

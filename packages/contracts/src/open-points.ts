@@ -1,4 +1,4 @@
-import { outsideSupport, type BrazerRecord, type Catalogue } from '@hephaist/core';
+import { type BrazerRecord, type Catalogue, outsideSupport } from '@hephaist/core';
 import type { JobFile } from './exchange.js';
 import type { JointLog } from './joint-log.js';
 import { logFindingsOf } from './log-check.js';

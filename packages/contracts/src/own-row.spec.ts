@@ -1,4 +1,4 @@
-import { DEFAULT_WEIGHTS, SHIPPED, valuesOf, type OwnRow, type TableId } from '@hephaist/core';
+import { DEFAULT_WEIGHTS, type OwnRow, SHIPPED, type TableId, valuesOf } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../demo/saltmarsh.js';
 import { ownRowProblems, ownRowSchema, TABLE_FORMS } from './own-row.js';

@@ -1,9 +1,9 @@
 import {
   catalogueWith,
+  type FieldProblem,
   FILLER_GROUPS,
   InputError,
   METAL_FAMILIES,
-  type FieldProblem,
   type OwnRow,
   type Quantity,
   type TableId,

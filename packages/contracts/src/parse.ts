@@ -1,4 +1,4 @@
-import { SHIPPED, type Catalogue, type FieldProblem } from '@hephaist/core';
+import { type Catalogue, type FieldProblem, SHIPPED } from '@hephaist/core';
 import { ValidationError } from 'yup';
 import type { AnyFlagSchema } from './kinds.js';
 import type { Looking } from './whole.js';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { KINDS, kindRow } from './kinds.js';
+import { kindRow, KINDS } from './kinds.js';
 import { problemsOf } from './parse.js';
 import {
   ALL_DEEDS,
@@ -12,7 +12,7 @@ import {
   signInSchema,
   whoMay,
 } from './people.js';
-import { ROLES, type Role } from './roles.js';
+import { type Role, ROLES } from './roles.js';
 
 const may = (role: Role): string[] => ALL_DEEDS.filter((d) => mayDo([role], d));
 

@@ -1,9 +1,9 @@
 import * as yup from 'yup';
 import { idSchema, line } from './ids.js';
-import { strict } from './strict.js';
-import { KINDS, rowOfKind, type Kind } from './kinds.js';
-import { BENCH, OFFICE, ROLES, type Role } from './roles.js';
+import { type Kind, KINDS, rowOfKind } from './kinds.js';
+import { BENCH, OFFICE, type Role, ROLES } from './roles.js';
 import type { Meaning } from './signature.js';
+import { strict } from './strict.js';
 
 /** What can be done besides writing a kind of record. */
 export const DEEDS = [

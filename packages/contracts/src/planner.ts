@@ -1,15 +1,15 @@
 import {
-  InputError,
-  planJoint,
-  planSeam,
-  seamSummary,
-  summaryOf,
   type FieldProblem,
   type GroovePlan,
+  InputError,
   type JointPlan,
   type JointSummary,
   type LineConditions,
+  planJoint,
+  planSeam,
+  seamSummary,
   type Shop,
+  summaryOf,
 } from '@hephaist/core';
 import { lineConditions } from './conditions.js';
 import type { Job, Joint, Line } from './records.js';

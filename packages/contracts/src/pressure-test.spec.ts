@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { problemsOf } from './parse.js';
 import {
   lineTested,
+  type PressureTest,
   pressureTestProblems,
   pressureTestSchema,
   pressureVerdict,
-  type PressureTest,
 } from './pressure-test.js';
 
 const id = (n: number): string => `0190a000-0000-7000-8000-${String(n).padStart(12, '0')}`;

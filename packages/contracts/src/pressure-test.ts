@@ -1,12 +1,12 @@
 import {
-  evacuationDecay,
-  findService,
-  standingTest,
-  testAsked,
   type DecayVerdict,
+  evacuationDecay,
   type FieldProblem,
+  findService,
   type Service,
+  standingTest,
   type StandingVerdict,
+  testAsked,
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { idSchema, instantSchema, line, note } from './ids.js';

@@ -1,5 +1,5 @@
-import type { Procedure } from './records.js';
 import { formatDuration, inUnits, said, type UnitSystem, type Unsupported } from '@hephaist/core';
+import type { Procedure } from './records.js';
 
 /** One variable of a procedure, what it was in the revision before, and what its records say of it. */
 export interface ProcedureRow {

@@ -6,13 +6,13 @@ import { problemsOf } from './parse.js';
 import {
   inForce,
   pqrSchema,
+  type ProcedureTest,
   qualifiedBy,
   revisionState,
   statedProcedure,
   testVerdict,
-  type ProcedureTest,
 } from './procedure.js';
-import { procedureSchema, type Procedure } from './records.js';
+import { type Procedure, procedureSchema } from './records.js';
 
 const demo = saltmarsh('2026-06-15');
 const first = demo.procedures[0]!;

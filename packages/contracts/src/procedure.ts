@@ -1,25 +1,25 @@
 import {
+  type Catalogue,
   JOINT_TYPES,
   judgeTest,
   missingTests,
+  type NamedProcedure,
   PROCESS_TYPES,
   PROCESSES,
-  SHIPPED,
-  type Catalogue,
-  type NamedProcedure,
   type QualifiedBy,
   type RuleSet,
+  SHIPPED,
   type StatedProcedure,
   type TestVerdict,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { couponTestSchemas, testAmong } from './coupon-tests.js';
-import { oneOf, pair, POSITIONS, size, WALL } from './procedure-variables.js';
-import { strict } from './strict.js';
 import { couponVerdict } from './brazer-record.js';
+import { couponTestSchemas, testAmong } from './coupon-tests.js';
 import { daySchema, idSchema, line, note } from './ids.js';
-import { FLUX, inTableOrNull, RULES, inTable } from './in-table.js';
+import { FLUX, inTable, inTableOrNull, RULES } from './in-table.js';
+import { oneOf, pair, POSITIONS, size, WALL } from './procedure-variables.js';
 import type { Coupon, Procedure } from './records.js';
+import { strict } from './strict.js';
 
 /** What each kind of test of a record holds. */
 export const testSchemas = {

@@ -1,13 +1,13 @@
 import {
   findService,
-  networkOf,
-  PURGE_LIMIT_PA,
-  straightLayout,
-  unplaced,
   type JointPlan,
   type LineLayout,
+  networkOf,
   type PlacedJoint,
+  PURGE_LIMIT_PA,
   type PurgeNetwork,
+  straightLayout,
+  unplaced,
 } from '@hephaist/core';
 import type { Planned } from './planner.js';
 import type { Joint, Line } from './records.js';

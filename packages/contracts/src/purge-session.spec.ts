@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { sampleId, sampleMark, sampleSession } from './testing/purge-samples.js';
 import { problemsOf } from './parse.js';
 import {
   coreMark,
@@ -7,9 +6,10 @@ import {
   purgeMarkSchema,
   purgeSessionSchema,
   readingsIn,
-  traceTable,
   type TraceRow,
+  traceTable,
 } from './purge-session.js';
+import { sampleId, sampleMark, sampleSession } from './testing/purge-samples.js';
 
 const [session, mark] = [sampleSession(), sampleMark];
 const fields = (schema: Parameters<typeof problemsOf>[0], data: object): string[] =>

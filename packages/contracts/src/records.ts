@@ -1,33 +1,33 @@
 import {
   AMBIENT_K,
   CODE_SETS,
-  isOpened,
-  JOINT_TYPES,
-  PROCESS_TYPES,
-  PROCESSES,
-  NOT_OPENED,
-  ROD_FORMS,
-  SCHOOLS,
-  SERVICES,
-  VISUAL_REJECTS,
   type CodeSetId,
   type CouponTest,
-  type JointType,
+  isOpened,
+  JOINT_TYPES,
   type JointSpec,
-  type Process,
-  type ProcessType,
+  type JointType,
   type LineLayout,
+  NOT_OPENED,
   type ProcedureVariables,
+  type Process,
+  PROCESS_TYPES,
+  PROCESSES,
+  type ProcessType,
+  ROD_FORMS,
+  SCHOOLS,
   type Schools,
+  SERVICES,
+  VISUAL_REJECTS,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { FILLER, FLUX, inTable, inTableOrNull, METAL, CUP, PART, RULES, tubeSchema } from './in-table.js';
 import { couponTestSchemas, testAmong, voidSchema } from './coupon-tests.js';
-import { procedureVariablesSchema } from './procedure-variables.js';
-import { faceTraceSchema, type FaceTrace } from './strip-marks.js';
-import { layoutSchema } from './line-layout.js';
 import { daySchema, idSchema, line, note, number } from './ids.js';
+import { CUP, FILLER, FLUX, inTable, inTableOrNull, METAL, PART, RULES, tubeSchema } from './in-table.js';
+import { layoutSchema } from './line-layout.js';
+import { procedureVariablesSchema } from './procedure-variables.js';
 import { strict } from './strict.js';
+import { type FaceTrace, faceTraceSchema } from './strip-marks.js';
 import { whole } from './whole.js';
 
 /** Schemas of every record that crosses HTTP or a file. SI units; pressures gauge. */

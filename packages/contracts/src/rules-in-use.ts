@@ -1,4 +1,4 @@
-import { ruleSetIdFor, SERVICES, type Catalogue, type RuleSet } from '@hephaist/core';
+import { type Catalogue, type RuleSet, ruleSetIdFor, SERVICES } from '@hephaist/core';
 import type { Job, Line } from './records.js';
 
 type OfJob = Pick<Job, 'id' | 'codeSet' | 'archived'>;

@@ -1,4 +1,4 @@
-import { catalogueWith, DEFAULT_WEIGHTS, WEIGHT_LIMIT, WEIGHT_WORDS, type Shop, type Weights } from '@hephaist/core';
+import { catalogueWith, DEFAULT_WEIGHTS, type Shop, WEIGHT_LIMIT, WEIGHT_WORDS, type Weights } from '@hephaist/core';
 import * as yup from 'yup';
 import { procedureCovers } from './conditions.js';
 import { idSchema } from './ids.js';

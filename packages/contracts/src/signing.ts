@@ -1,4 +1,4 @@
-import { kindRow, type Kind, type RecordKinds } from './kinds.js';
+import { type Kind, kindRow, type RecordKinds } from './kinds.js';
 import type { Meaning } from './signature.js';
 
 /**

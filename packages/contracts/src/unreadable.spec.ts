@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { saltmarsh } from '../../../demo/saltmarsh.js';
 import { daySchema, instantSchema } from './ids.js';
 import { problemsOf } from './parse.js';
 import { jobSchema } from './records.js';
-import { saltmarsh } from '../../../demo/saltmarsh.js';
 
 const job = saltmarsh('2026-06-15').job;
 const says = (value: unknown): string[] => problemsOf(jobSchema, value).map((p) => `${p.field}: ${p.says}`);

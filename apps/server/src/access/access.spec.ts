@@ -1,7 +1,7 @@
-import { ALL_DEEDS, KINDS, mayDo, ROLES, whoMay, type Deed, type PeopleAnswer } from '@hephaist/contracts';
+import { ALL_DEEDS, type Deed, KINDS, mayDo, type PeopleAnswer, ROLES, whoMay } from '@hephaist/contracts';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 import { deedOf, ROUTE_DEEDS } from './route-deeds.js';
 

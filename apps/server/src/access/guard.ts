@@ -1,9 +1,9 @@
-import { mayDo, whoMay, type Deed } from '@hephaist/contracts';
+import { type Deed, mayDo, whoMay } from '@hephaist/contracts';
 import { parseCookie } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
 import type { Knex } from 'knex';
 import { ForbiddenError, NotFoundError, SignedOutError } from '../http/errors.js';
-import { actorOf, type Account, type PeopleStore } from '../people/people-store.js';
+import { type Account, actorOf, type PeopleStore } from '../people/people-store.js';
 import { LONGEST_MS, whoIs } from '../people/sign-in.js';
 import { RecordStore } from '../records/store.js';
 import { deedOf } from './route-deeds.js';

@@ -1,5 +1,5 @@
 import type { ChainHead } from '@hephaist/core';
-import { dayOf, isSigned, type Anchor } from './anchor.js';
+import { type Anchor, dayOf, isSigned } from './anchor.js';
 
 /** An entry that says the database was taken back to an earlier state, and when. */
 export interface TakenBack {

@@ -1,15 +1,15 @@
-import type { TrailVerdict } from '@hephaist/contracts';
 import { appendFileSync, mkdtempSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { TrailVerdict } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { buildPackage } from '../package/build.js';
 import { partsOf } from '../package/parts.js';
 import { unzip } from '../package/unzip.js';
 import { againstAnchors } from './against-anchors.js';
-import { Anchors, inOneLine, isSigned, knownAnchors, lastAnchor, type Anchor } from './anchor.js';
+import { type Anchor, Anchors, inOneLine, isSigned, knownAnchors, lastAnchor } from './anchor.js';
 import { appendTrail, ITSELF } from './trail.js';
 import { verifyTrail } from './verify.js';
 

@@ -1,9 +1,9 @@
-import { canonical } from '@hephaist/contracts';
-import { dayIn, type ChainHead } from '@hephaist/core';
-import type { Knex } from 'knex';
-import { createPrivateKey, createPublicKey, generateKeyPairSync, sign, verify, type KeyObject } from 'node:crypto';
+import { createPrivateKey, createPublicKey, generateKeyPairSync, type KeyObject, sign, verify } from 'node:crypto';
 import { appendFile, chmod, mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import { canonical } from '@hephaist/contracts';
+import { type ChainHead, dayIn } from '@hephaist/core';
+import type { Knex } from 'knex';
 import { trailHead } from './trail.js';
 
 /** Where a company's trail stood at a moment, as this server signs it with its own Ed25519 key. */

@@ -1,6 +1,6 @@
 import type { TrailEntry, TrailVerdict } from '@hephaist/contracts';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 import { verifyTrail } from './verify.js';
 

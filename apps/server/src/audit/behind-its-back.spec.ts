@@ -1,9 +1,9 @@
-import { kindRow, contentHash, KINDS, type Kind } from '@hephaist/contracts';
+import { contentHash, type Kind, kindRow, KINDS } from '@hephaist/contracts';
 import * as fc from 'fast-check';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
 import { buildPackage } from '../package/build.js';
 import { verifyTrail } from './verify.js';

@@ -1,12 +1,12 @@
 import { idSchema, parse, type ShownSignature } from '@hephaist/contracts';
-import { Router, type Request } from 'express';
+import { type Request, Router } from 'express';
 import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
+import { TooManyError } from '../http/errors.js';
 import { plain } from '../records/plain.js';
+import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
 import { trailPage } from './trail.js';
-import type { WorkPool } from '../work/work-pool.js';
-import { TooManyError } from '../http/errors.js';
 
 /** Entries in one answer. */
 const PAGE = 200;

@@ -1,5 +1,5 @@
 import { canonical, type Touched, type TrailBody, type TrailEntry } from '@hephaist/contracts';
-import { EMPTY_CHAIN, nextEntry, type ChainHead } from '@hephaist/core';
+import { type ChainHead, EMPTY_CHAIN, nextEntry } from '@hephaist/core';
 import type { Knex } from 'knex';
 
 /** Who does something: an account, or a part of the program under its own name. */

@@ -1,19 +1,19 @@
 import {
   columnsOf,
   contentHash,
-  KINDS,
   type Kind,
+  KINDS,
   type RecordKinds,
   type TrailBody,
   type TrailVerdict,
 } from '@hephaist/contracts';
-import { EMPTY_CHAIN, followChain, type ChainEntry, type ChainHead } from '@hephaist/core';
+import { type ChainEntry, type ChainHead, EMPTY_CHAIN, followChain } from '@hephaist/core';
 import type { Knex } from 'knex';
-import { trailHead } from './trail.js';
 import { againstAnchors, type TakenBack } from './against-anchors.js';
 import type { Anchor } from './anchor.js';
+import { compare, compareOthers, compareReadings, type Last, MOST_PROBLEMS } from './compare.js';
+import { trailHead } from './trail.js';
 import { rowsOf } from './watched.js';
-import { compare, compareOthers, compareReadings, MOST_PROBLEMS, type Last } from './compare.js';
 
 /** Entries and records read at once. */
 const AT_ONCE = 5000;

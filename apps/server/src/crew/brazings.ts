@@ -1,5 +1,5 @@
-import { namedIn, procedureNames, type Brazing, type Procedure } from '@hephaist/contracts';
-import { dayIn, type Catalogue } from '@hephaist/core';
+import { type Brazing, namedIn, type Procedure, procedureNames } from '@hephaist/contracts';
+import { type Catalogue, dayIn } from '@hephaist/core';
 import type { RecordStore } from '../records/store.js';
 
 /** Every joint made, on the calendar day of its job's zone, with the number of the filler it was made with. */

@@ -1,7 +1,7 @@
-import { rulesInUse, type Brazer, type OnFile } from '@hephaist/contracts';
-import { dayIn, goodDays, WARN_DAYS, type Catalogue, type Keeps, type RuleSet } from '@hephaist/core';
+import { type Brazer, type OnFile, rulesInUse } from '@hephaist/contracts';
+import { type Catalogue, dayIn, goodDays, type Keeps, type RuleSet, WARN_DAYS } from '@hephaist/core';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
-import { inOneLine, lastAnchor, type Anchor } from '../audit/anchor.js';
+import { type Anchor, inOneLine, lastAnchor } from '../audit/anchor.js';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
 import { crewOf, recordsOf } from './crew.js';

@@ -1,8 +1,8 @@
-import ICAL from 'ical.js';
 import type { Brazing, JointLog } from '@hephaist/contracts';
+import ICAL from 'ical.js';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 
 let h: Harness;

@@ -1,11 +1,11 @@
 import {
   annulledIds,
-  brazerRecord,
-  standing,
   type Annulment,
   type Brazer,
+  brazerRecord,
   type Crew,
   type OnFile,
+  standing,
 } from '@hephaist/contracts';
 import type { BrazerRecord, Catalogue } from '@hephaist/core';
 import type { RecordStore } from '../records/store.js';

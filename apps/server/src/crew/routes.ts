@@ -1,10 +1,10 @@
 import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';
-import { RecordStore } from '../records/store.js';
-import { tablesOf } from '../shop/shop.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { newToken } from '../people/sign-in.js';
+import { RecordStore } from '../records/store.js';
+import { tablesOf } from '../shop/shop.js';
 import { crewCalendar } from './calendar.js';
 import { crewOf } from './crew.js';
 

@@ -2,7 +2,7 @@ import type { Touched } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import { appendTrail } from '../audit/trail.js';
 import { touchedCommands, touchedPackage, touchedSnapshot } from '../audit/watched.js';
-import { NO_TRACE, followTrace } from '../live/trace-chain.js';
+import { followTrace, NO_TRACE } from '../live/trace-chain.js';
 
 /**
  * From now on the trail holds readings, commands with their answers, and packages too; those of before stand in one

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { RecordStore, type Actor } from '../records/store.js';
+import { type Actor, RecordStore } from '../records/store.js';
 
 /** The company that an installation begins with: its id is fixed, so that the demo is the same everywhere. */
 export const HOME_COMPANY = '01900000-0000-7000-8000-000000000001';

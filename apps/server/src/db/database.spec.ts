@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { startPostgres } from '../../test/postgres.js';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
 import { loadDemo } from '../demo/load.js';
 import { DatabaseNewerError, migrate } from './migrations.js';
 

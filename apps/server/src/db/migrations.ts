@@ -1,7 +1,9 @@
 import type { Knex } from 'knex';
 import * as records from './0001-records.js';
+import * as companyTables from './0002-company-tables.js';
 import * as lineLayout from './0003-line-layout.js';
 import * as purgeSessions from './0004-purge-sessions.js';
+import * as people from './0005-people.js';
 import * as crew from './0006-crew.js';
 import * as pictures from './0007-pictures.js';
 import * as pqr from './0008-pqr.js';
@@ -15,8 +17,6 @@ import * as givenPasswords from './0015-given-passwords.js';
 import * as trailSeesAll from './0016-trail-sees-all.js';
 import * as secondFactor from './0017-second-factor.js';
 import * as annulments from './0018-annulments.js';
-import * as people from './0005-people.js';
-import * as companyTables from './0002-company-tables.js';
 
 export interface Migration {
   readonly name: string;

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { harness, newId, type Harness } from '../../test/harness.js';
+import { type Harness, harness, newId } from '../../test/harness.js';
 import { problemOf } from '../http/errors.js';
 import { connect } from './connect.js';
 import { keptBytes, mustFit } from './quota.js';

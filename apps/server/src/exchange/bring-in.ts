@@ -1,21 +1,21 @@
 import {
-  ContractError,
   broughtBy,
+  ContractError,
+  type IntakeAnswer,
+  type JobFile,
   misfitSignatures,
   mustBeCountersigned,
   parseJobFile,
-  type IntakeAnswer,
-  type JobFile,
 } from '@hephaist/contracts';
 import { NotJsonError } from '../http/errors.js';
 import type { Account } from '../people/people-store.js';
 import type { TakenPicture } from '../pictures/picture.js';
-import type { WorkPool } from '../work/work-pool.js';
-import type { Signer } from '../records/put.js';
 import { hashOf } from '../records/hash.js';
+import type { Signer } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
+import type { WorkPool } from '../work/work-pool.js';
 import { checkDates, importJob, mustBeNew } from './job-file.js';
-import { keepWaiting, takeWaiting, type CameIn } from './waiting-files.js';
+import { type CameIn, keepWaiting, takeWaiting } from './waiting-files.js';
 
 interface Read {
   readonly file: JobFile;

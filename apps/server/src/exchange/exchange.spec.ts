@@ -1,9 +1,9 @@
+import { readFileSync } from 'node:fs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import addFormats from 'ajv-formats';
 import { parse as parseCsv } from 'csv-parse/sync';
-import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId } from '../../test/harness.js';
 
 let a: Harness;
 let b: Harness;

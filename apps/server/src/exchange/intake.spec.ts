@@ -1,16 +1,16 @@
 import {
   contentHash,
-  KINDS,
-  mayDo,
-  ROLES,
   type Coupon,
   type IntakeAnswer,
   type JobFile,
+  KINDS,
+  mayDo,
+  ROLES,
   type Signature,
   type WaitingFile,
 } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleSession } from '../../test/instruments.js';
 import { verifyTrail } from '../audit/verify.js';
 

@@ -1,27 +1,27 @@
 import {
+  type Annulment,
   broughtBy,
   contentHash,
   EXCHANGE_FORMAT,
   EXCHANGE_VERSION,
   FILED,
   filedRows,
-  kindRow,
-  writeJobFile,
-  type Annulment,
   type FiledTraceRow,
   type Intake,
   type JobFile,
   type Kind,
+  kindRow,
   type PurgeSession,
   type RecordKinds,
   type TraceRow,
+  writeJobFile,
 } from '@hephaist/contracts';
+import { v7 as newId } from 'uuid';
 import { mustFit } from '../db/quota.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { keepPicture, type TakenPicture } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
-import { v7 as newId } from 'uuid';
-import { checkNotAhead, signRecord, type Signer } from '../records/put.js';
+import { checkNotAhead, type Signer, signRecord } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
 import { forgetWaiting } from './waiting-files.js';
 

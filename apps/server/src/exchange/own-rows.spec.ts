@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId } from '../../test/harness.js';
 
 let h: Harness;
 beforeAll(async () => {

@@ -1,5 +1,5 @@
-import { countersignSchema, idSchema, MOST_PACKAGE_BYTES, parse, type IntakeAnswer } from '@hephaist/contracts';
-import express, { Router, type Request, type RequestHandler, type Response } from 'express';
+import { countersignSchema, idSchema, type IntakeAnswer, MOST_PACKAGE_BYTES, parse } from '@hephaist/contracts';
+import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import type { KeptAnswers } from '../http/kept-answers.js';
@@ -9,7 +9,7 @@ import { checkAgain } from '../people/sign-in.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { bringIn, countersign } from './bring-in.js';
 import { exportJob } from './job-file.js';
-import { refuseWaiting, waitingFiles, type CameIn } from './waiting-files.js';
+import { type CameIn, refuseWaiting, waitingFiles } from './waiting-files.js';
 
 /** 201 where it is in, 202 where it waits for a signature. */
 const answer = (res: Response, is: IntakeAnswer): void => void res.status(is.waits ? 202 : 201).json(is);

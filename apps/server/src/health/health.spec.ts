@@ -1,6 +1,6 @@
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { harness, newId, type Harness } from '../../test/harness.js';
+import { type Harness, harness, newId } from '../../test/harness.js';
 
 let h: Harness;
 let free = 1e12;

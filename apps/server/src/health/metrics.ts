@@ -1,11 +1,11 @@
+import { timingSafeEqual } from 'node:crypto';
 import type { RequestHandler } from 'express';
 import type { Knex } from 'knex';
-import { timingSafeEqual } from 'node:crypto';
-import { collectDefaultMetrics, Gauge, Histogram, Registry, type OpenMetricsContentType } from 'prom-client';
-import { NotFoundError } from '../http/errors.js';
+import { collectDefaultMetrics, Gauge, Histogram, type OpenMetricsContentType, Registry } from 'prom-client';
 import { patternOf } from '../access/route-deeds.js';
-import { hashOf } from '../records/hash.js';
+import { NotFoundError } from '../http/errors.js';
 import type { Room } from '../http/room.js';
+import { hashOf } from '../records/hash.js';
 
 interface Pool {
   readonly numUsed: () => number;

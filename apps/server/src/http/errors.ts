@@ -1,5 +1,5 @@
 import { ContractError, MAX_BODY_SAYS, type Problem } from '@hephaist/contracts';
-import { InputError, type FieldProblem } from '@hephaist/core';
+import { type FieldProblem, InputError } from '@hephaist/core';
 import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
 

@@ -1,7 +1,7 @@
 import type { Test } from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seeded } from '../../../../packages/core/src/testing/strip-picture.js';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
 import { ROUTE_DEEDS } from '../access/route-deeds.js';
 import { importJob } from '../exchange/job-file.js';

@@ -1,6 +1,6 @@
+import { randomBytes } from 'node:crypto';
 import type { RequestHandler } from 'express';
 import helmet from 'helmet';
-import { randomBytes } from 'node:crypto';
 import { sendProblem } from './errors.js';
 
 const nonces = new WeakMap<object, string>();

@@ -2,7 +2,7 @@ import type { JointPage } from '@hephaist/contracts';
 import express from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { KeptAnswers } from './kept-answers.js';
 
 /** A long answer is written once for many, and never an old one. */

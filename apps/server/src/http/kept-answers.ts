@@ -1,7 +1,7 @@
-import type { Request, Response } from 'express';
-import { LRUCache } from 'lru-cache';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
+import type { Request, Response } from 'express';
+import { LRUCache } from 'lru-cache';
 import { hashOf } from '../records/hash.js';
 
 /** Bytes of answers that are kept, compressed. */

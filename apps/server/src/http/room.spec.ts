@@ -1,7 +1,7 @@
-import type { Problem } from '@hephaist/contracts';
 import { tmpdir } from 'node:os';
+import type { Problem } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { problemOf } from './errors.js';
 import { roomIn } from './room.js';
 

@@ -1,5 +1,5 @@
-import type { RequestHandler } from 'express';
 import { statfs } from 'node:fs/promises';
+import type { RequestHandler } from 'express';
 import { deedOf } from '../access/route-deeds.js';
 import { FullError } from './errors.js';
 

@@ -1,18 +1,18 @@
 import {
   brazerRecord,
   ContractError,
+  type JointLog,
   lineConditions,
+  type LogContext,
   logFindingsOf,
   lotProblems,
   makingProblems,
   tryPlan,
-  type JointLog,
-  type LogContext,
 } from '@hephaist/contracts';
 import { inUnits } from '@hephaist/core';
 import { brazingsOf } from '../crew/brazings.js';
-import { shopFor } from '../shop/shop.js';
 import type { RecordStore } from '../records/store.js';
+import { shopFor } from '../shop/shop.js';
 
 /** What an entry is held against, or null where its joint cannot be planned as it stands. */
 async function contextOf(store: RecordStore, log: JointLog): Promise<LogContext | null> {

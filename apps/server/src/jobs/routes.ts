@@ -1,6 +1,6 @@
 import type { Job, JobDetail, JobSummary, JointPage } from '@hephaist/contracts';
 import { idSchema, jobSchema, parse } from '@hephaist/contracts';
-import { Router, text, type Request } from 'express';
+import { type Request, Router, text } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';
 import type { KeptAnswers } from '../http/kept-answers.js';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
 import { verifyTrail } from '../audit/verify.js';
 import { importJob } from '../exchange/job-file.js';

@@ -1,15 +1,15 @@
-import type { PurgeMark, PurgeSession, TraceRow } from '@hephaist/contracts';
 import { execFileSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { PurgeMark, PurgeSession, TraceRow } from '@hephaist/contracts';
 import { pino } from 'pino';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
-import { fakeInstrument, sampleMark, sampleSession, until, type FakeInstrument } from '../../test/instruments.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
+import { type FakeInstrument, fakeInstrument, sampleMark, sampleSession, until } from '../../test/instruments.js';
 import { exportJob, importJob } from '../exchange/job-file.js';
 import { linkInstrument } from './instrument-link.js';
-import { readInstruments, type ReachableSet } from './instruments.js';
+import { type ReachableSet, readInstruments } from './instruments.js';
 import { liveService } from './service.js';
 import { steadyClock } from './session-reader.js';
 

@@ -1,8 +1,8 @@
-import { traceTable, type SessionDetail, type TraceRow } from '@hephaist/contracts';
+import { type SessionDetail, type TraceRow, traceTable } from '@hephaist/contracts';
 import { STAND_IN_MISHAPS, type StandInMishap } from '@hephaist/core';
-import { Router, type Request, type Response } from 'express';
-import { storeOf } from '../access/guard.js';
+import { type Request, type Response, Router } from 'express';
 import Papa from 'papaparse';
+import { storeOf } from '../access/guard.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { plain } from '../records/plain.js';

@@ -1,5 +1,5 @@
-import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
 import { performance } from 'node:perf_hooks';
+import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
 import type { Logger } from 'pino';
 import { v7 as newId } from 'uuid';
 import type { RecordStore } from '../records/store.js';

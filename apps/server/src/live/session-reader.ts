@@ -1,8 +1,8 @@
-import type { PurgeSession } from '@hephaist/contracts';
-import { clockJumped, DEVICES, JUMP_MS, readInstrumentLine, type DeviceId } from '@hephaist/core';
 import { performance } from 'node:perf_hooks';
-import type { ReachableSet } from './instruments.js';
+import type { PurgeSession } from '@hephaist/contracts';
+import { clockJumped, type DeviceId, DEVICES, JUMP_MS, readInstrumentLine } from '@hephaist/core';
 import { linkInstrument } from './instrument-link.js';
+import type { ReachableSet } from './instruments.js';
 import type { NewTraceRow, TraceStore } from './trace-store.js';
 
 /** How often what was read is written, ms. */

@@ -1,6 +1,6 @@
+import { connect } from 'node:net';
 import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
 import { SCFH } from '@hephaist/core';
-import { connect } from 'node:net';
 import { readAddress } from './address.js';
 
 /** Tells the stand-ins something and waits for their answer. @throws Error where they refuse or do not answer */

@@ -1,18 +1,18 @@
 import {
   canonical,
+  type HandOver,
   JOB_FILE_NAME,
+  type Manifest,
   PACKAGE_FORMAT,
   PACKAGE_VERSION,
   PICTURE_ENDINGS,
   rulesInUse,
-  type HandOver,
-  type Manifest,
 } from '@hephaist/contracts';
-import { jobFileJsonSchema } from '../../../../packages/contracts/src/json-schema.js';
 import { sha256Bytes } from '@hephaist/core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Papa from 'papaparse';
 import { v7 as newId } from 'uuid';
+import { jobFileJsonSchema } from '../../../../packages/contracts/src/json-schema.js';
 import { lastAnchor } from '../audit/anchor.js';
 import { appendTrail, ITSELF } from '../audit/trail.js';
 import { touchedPackage } from '../audit/watched.js';
@@ -22,11 +22,11 @@ import { bare } from '../pictures/bare.js';
 import { findPicture } from '../pictures/picture.js';
 import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
-import { contentOf, type Content } from './content.js';
+import { type Content, contentOf } from './content.js';
 import { signatureOf } from './hand-over.js';
 import { PartWriter } from './parts.js';
 import { jobPdf, PDF_PARTS } from './pdf/job-pdf.js';
-import { logRows, pressureRows, qualificationRows, scheduleRows, type Row } from './rows.js';
+import { logRows, pressureRows, qualificationRows, type Row, scheduleRows } from './rows.js';
 import { unpackSnapshot } from './snapshot.js';
 
 const READ_ME = `A job as it was handed over.

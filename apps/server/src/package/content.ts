@@ -1,24 +1,24 @@
 import {
   brazerRecord,
   findingsOfLog,
-  openPoints,
-  parseJobFile,
-  planner,
-  shopOf,
-  standingFile,
   type HandOver,
   type JobFile,
   type Joint,
   type OpenPoint,
+  openPoints,
+  parseJobFile,
   type Planned,
+  planner,
+  shopOf,
   type Signature,
+  standingFile,
 } from '@hephaist/contracts';
 import {
+  type BrazerRecord,
+  type Catalogue,
   catalogueWith,
   formatQuantity,
   inUnits,
-  type BrazerRecord,
-  type Catalogue,
   type Quantity,
 } from '@hephaist/core';
 import type { Snapshot } from './snapshot.js';

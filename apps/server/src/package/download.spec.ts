@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto';
 import { get, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { until } from '../../test/instruments.js';
 import { connect } from '../db/connect.js';
 import { importJob } from '../exchange/job-file.js';

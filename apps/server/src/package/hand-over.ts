@@ -1,22 +1,22 @@
 import {
-  lastLogs,
-  parseJobFile,
-  standingFile,
   type HandOver,
   type HandOverDetail,
   type HandOverRequest,
+  lastLogs,
   type PackageState,
+  parseJobFile,
   type Signature,
+  standingFile,
 } from '@hephaist/contracts';
 import { EMPTY_CHAIN, sha256Hex } from '@hephaist/core';
 import { touchedSnapshot } from '../audit/watched.js';
 import { brazingsOf } from '../crew/brazings.js';
-import { exportJob } from '../exchange/job-file.js';
 import { mustFit } from '../db/quota.js';
+import { exportJob } from '../exchange/job-file.js';
 import { NotFoundError } from '../http/errors.js';
-import { signRecord, type Signer } from '../records/put.js';
-import { plain } from '../records/plain.js';
 import { hashOf } from '../records/hash.js';
+import { plain } from '../records/plain.js';
+import { type Signer, signRecord } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
 import { readiness } from './content.js';

@@ -1,10 +1,10 @@
 import {
   contentHash,
-  lastLogs,
-  parseJobFile,
   type HandOverDetail,
   type JobFile,
+  lastLogs,
   type Manifest,
+  parseJobFile,
 } from '@hephaist/contracts';
 import { sha256Bytes, sha256Hex } from '@hephaist/core';
 import { parse as readCsv } from 'csv-parse/sync';
@@ -13,7 +13,7 @@ import ICAL from 'ical.js';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import yauzl from 'yauzl';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { killedAt } from '../../test/kill.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
 import { importJob } from '../exchange/job-file.js';

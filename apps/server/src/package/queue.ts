@@ -1,7 +1,7 @@
-import type { Knex } from 'knex';
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
+import type { Knex } from 'knex';
 import PgBoss from 'pg-boss';
 import type { Logger } from 'pino';
 import { RecordStore } from '../records/store.js';

@@ -1,12 +1,12 @@
 import {
   ContractError,
   JOB_FILE_NAME,
+  type JobFile,
+  type Manifest,
   manifestSchema,
   parse,
   parseJobFile,
   PICTURE_NAME,
-  type JobFile,
-  type Manifest,
 } from '@hephaist/contracts';
 import { pictureFacts, type TakenPicture } from '../pictures/picture.js';
 import { hashOf } from '../records/hash.js';

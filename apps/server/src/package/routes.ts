@@ -1,14 +1,14 @@
-import { handOverRequestSchema, parse, type HandOverRequest } from '@hephaist/contracts';
-import { Router } from 'express';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { type HandOverRequest, handOverRequestSchema, parse } from '@hephaist/contracts';
+import { Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam, jobOf } from '../jobs/routes.js';
-import type { RecordStore } from '../records/store.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
+import type { RecordStore } from '../records/store.js';
 import { handOver, handOversOf } from './hand-over.js';
 import { partsOf } from './parts.js';
 

@@ -1,4 +1,4 @@
-import { brazerOn, pressureVerdict, type JointLog } from '@hephaist/contracts';
+import { brazerOn, type JointLog, pressureVerdict } from '@hephaist/contracts';
 import { findService, MAKING_SAYS } from '@hephaist/core';
 import type { Content } from './content.js';
 import { clockOf } from './content.js';

@@ -1,22 +1,22 @@
 import {
+  type ChangePerson,
   changePersonSchema,
+  type NewPerson,
   newPersonSchema,
   parse,
-  secondFactorRuleSchema,
-  type ChangePerson,
-  type NewPerson,
   type PeopleAnswer,
+  secondFactorRuleSchema,
 } from '@hephaist/contracts';
-import { Router, type Request } from 'express';
+import { type Request, Router } from 'express';
 import type { Knex } from 'knex';
 import { accountOf, storeOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
-import { noteAccount } from './note-accounts.js';
 import { mustBeGood } from './common-passwords.js';
+import { noteAccount } from './note-accounts.js';
 import { hashPassword, type PasswordCost } from './passwords.js';
-import { PeopleStore, type Account } from './people-store.js';
+import { type Account, PeopleStore } from './people-store.js';
 import { askFor, giveToo, rolesNow } from './roles-by-two.js';
 import { small } from './routes.js';
 import { endSecond } from './second-factor.js';

@@ -2,7 +2,7 @@ import { get, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, TEST_COST, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_COST, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleSession, until } from '../../test/instruments.js';
 import { importJob } from '../exchange/job-file.js';
 import { LOCK_S, MOST_ELSEWHERE, MOST_FROM_ONE, MOST_TRIES } from './limits.js';

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { appendTrail, type Actor } from '../audit/trail.js';
+import { type Actor, appendTrail } from '../audit/trail.js';
 import { touchedAccounts } from '../audit/watched.js';
 
 /** Writes into the trail what was done to an account, with the account as it now stands. Within the transaction. */

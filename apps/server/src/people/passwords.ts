@@ -1,5 +1,5 @@
+import { randomBytes, scrypt, type ScryptOptions, timingSafeEqual } from 'node:crypto';
 import { BusyError } from '../http/errors.js';
-import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 
 /**
  * Passwords are kept as scrypt hashes (RFC 7914) with their cost beside them: `scrypt$log2N$r$p$salt$hash`.

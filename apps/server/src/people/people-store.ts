@@ -1,16 +1,16 @@
 import {
-  SECOND_FACTOR_ROLES,
   type ChangePerson,
   type Me,
   type NewPerson,
   type OwnSignIn,
   type Person,
   type Role,
+  SECOND_FACTOR_ROLES,
 } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import type { Actor } from '../audit/trail.js';
 import { hashOf } from '../records/hash.js';
-import { limitsOf, type Limits } from './limits.js';
+import { type Limits, limitsOf } from './limits.js';
 
 /** An account as the sign-in needs it. */
 export interface Account extends Me {

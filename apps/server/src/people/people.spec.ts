@@ -1,11 +1,11 @@
 import type { PeopleAnswer } from '@hephaist/contracts';
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
-import { harness, newId, TEST_COST, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { type Harness, harness, newId, TEST_COST, TEST_PASSWORD } from '../../test/harness.js';
 import { offerFirstRun } from './first-run.js';
+import { LOCK_S, MOST_TRIES } from './limits.js';
 import { checkPassword, hashPassword } from './passwords.js';
 import { PeopleStore } from './people-store.js';
-import { LOCK_S, MOST_TRIES } from './limits.js';
 import { IDLE_MS, LONGEST_MS } from './sign-in.js';
 
 let h: Harness;

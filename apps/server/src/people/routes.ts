@@ -1,26 +1,26 @@
 import {
   ContractError,
-  firstRunSchema,
-  newPasswordSchema,
-  parse,
-  resetSchema,
-  signInSchema,
   type FirstRun,
+  firstRunSchema,
   type Me,
   type NewPassword,
+  newPasswordSchema,
+  parse,
   type Reset,
+  resetSchema,
   type SignIn,
+  signInSchema,
 } from '@hephaist/contracts';
-import express, { Router, type Request, type RequestHandler } from 'express';
+import express, { type Request, type RequestHandler, Router } from 'express';
 import { v7 as newId } from 'uuid';
 import { accountOf, giveToken, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
-import { noteAccount } from './note-accounts.js';
 import { mustBeGood } from './common-passwords.js';
+import { noteAccount } from './note-accounts.js';
 import { hashPassword, type PasswordCost } from './passwords.js';
-import { actorOf, PeopleStore, type Account, type SignInFrom } from './people-store.js';
+import { type Account, actorOf, PeopleStore, type SignInFrom } from './people-store.js';
 import { checkAgain, checkPerson, openSignIn } from './sign-in.js';
 
 /** Small bodies: nothing about people is long. */

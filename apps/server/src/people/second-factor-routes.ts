@@ -1,5 +1,5 @@
 import { countersignSchema, parse, secondFactorSchema } from '@hephaist/contracts';
-import { Router, type Request } from 'express';
+import { type Request, Router } from 'express';
 import type { Knex } from 'knex';
 import { accountOf } from '../access/guard.js';
 import { RefusedError } from '../http/errors.js';

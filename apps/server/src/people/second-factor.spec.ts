@@ -1,7 +1,7 @@
 import type { AccessEntry, Me, OwnSignIn, PeopleAnswer, Role } from '@hephaist/contracts';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { verifyTrail } from '../audit/verify.js';
 import { isCommon } from './common-passwords.js';
 import { codeAt } from './second-factor.js';

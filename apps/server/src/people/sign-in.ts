@@ -1,7 +1,7 @@
-import { ContractError, type SignIn } from '@hephaist/contracts';
 import { randomBytes } from 'node:crypto';
-import { RefusedError, SignedOutError } from '../http/errors.js';
+import { ContractError, type SignIn } from '@hephaist/contracts';
 import { logAccess } from '../access/access-log.js';
+import { RefusedError, SignedOutError } from '../http/errors.js';
 import { checkPassword, hashPassword } from './passwords.js';
 import type { Account, PeopleStore, SignInFrom } from './people-store.js';
 import { checkSecond } from './second-factor.js';

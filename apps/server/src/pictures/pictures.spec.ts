@@ -1,8 +1,8 @@
-import sharp from 'sharp';
 import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 
 let h: Harness;

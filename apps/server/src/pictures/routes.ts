@@ -1,5 +1,5 @@
 import { idSchema, MOST_PICTURE_BYTES, parse } from '@hephaist/contracts';
-import express, { Router, type Request, type Response } from 'express';
+import express, { type Request, type Response, Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { storeOf } from '../access/guard.js';
 import { mustFit } from '../db/quota.js';

@@ -1,4 +1,4 @@
-import { InputError, planLinePurge, type LinePurge, type LinePurgeWishes, type PurgeNetwork } from '@hephaist/core';
+import { InputError, type LinePurge, type LinePurgeWishes, planLinePurge, type PurgeNetwork } from '@hephaist/core';
 
 /** What is to be worked out. */
 export interface PurgeTask {

@@ -1,13 +1,13 @@
 import {
-  deadLegAdvice,
   CYLINDER_SOURCE,
+  deadLegAdvice,
   formatDuration,
   formatQuantity,
-  lineGeometry,
   LINE_WIDTH,
+  lineGeometry,
   marksAt,
-  withOnlyVent,
   type Quantity,
+  withOnlyVent,
 } from '@hephaist/core';
 import { openPdf } from '../pdf/document.js';
 import type { PurgePlanOfLine, PurgePlanRequest } from './purge-plan.js';

@@ -1,10 +1,10 @@
 import { networkOf } from '@hephaist/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
 import { importJob } from '../exchange/job-file.js';
-import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
 import { outcomeOf, type PurgeTask } from './outcome.js';
+import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
 
 let h: Harness;
 const file = demoFile();

@@ -1,18 +1,18 @@
 import {
   ContractError,
+  type Line,
   parse,
   planner,
-  purgeOfLine,
-  type Line,
   type PurgeOfLine,
+  purgeOfLine,
   type Stored,
 } from '@hephaist/contracts';
 import { CYLINDER_RESERVE, CYLINDERS, type LinePurge, type UnitSystem } from '@hephaist/core';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
-import type { PurgeOutcome, PurgeTask } from './outcome.js';
 import type { RecordStore } from '../records/store.js';
 import { shopFor } from '../shop/shop.js';
+import type { PurgeOutcome, PurgeTask } from './outcome.js';
 
 const requestSchema = yup
   .object({

@@ -1,7 +1,7 @@
 import { Router } from 'express';
-import type { WorkPool } from '../work/work-pool.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { idParam } from '../jobs/routes.js';
+import type { WorkPool } from '../work/work-pool.js';
 import { purgePlanPdf } from './pdf.js';
 import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
 

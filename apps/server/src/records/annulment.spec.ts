@@ -1,6 +1,6 @@
 import type { Annulment, Coupon, JobFile, JointLog, Role } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { verifyTrail } from '../audit/verify.js';
 import { recordsOf } from '../crew/crew.js';
 import { importJob } from '../exchange/job-file.js';

@@ -1,7 +1,7 @@
 import type { Brazer } from '@hephaist/contracts';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, TEST_COST, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_COST, TEST_PASSWORD } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 import { hashPassword } from '../people/passwords.js';
 import { PeopleStore } from '../people/people-store.js';

@@ -1,6 +1,6 @@
 import type { Joint, JointPage, Stored } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 
 let h: Harness;

@@ -1,33 +1,33 @@
 import {
   aheadProblems,
-  ContractError,
-  contentHash,
-  MEANINGS,
-  neededMeaning,
-  pressureTestProblems,
-  kindRow,
-  SIGNABLE,
   type Annulment,
+  contentHash,
+  ContractError,
   type Coupon,
   type JointLog,
   type Kind,
+  kindRow,
   type Me,
   type Meaning,
+  MEANINGS,
+  neededMeaning,
   type PressureTest,
+  pressureTestProblems,
   type Procedure,
   type PurgeMark,
   type PurgeSession,
   type PutCommand,
   type PutResult,
   type RecordKinds,
+  SIGNABLE,
   type Signature,
   type Stored,
 } from '@hephaist/contracts';
 import { findService } from '@hephaist/core';
 import { v7 as newId } from 'uuid';
+import { ConflictError, RefusedError } from '../http/errors.js';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
-import { ConflictError, RefusedError } from '../http/errors.js';
 import { hashOf } from './hash.js';
 import { checkOfOneJob } from './of-one-job.js';
 import type { RecordStore } from './store.js';

@@ -1,6 +1,6 @@
 import type { JointLog, Procedure } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { sampleSession } from '../../test/instruments.js';
 import { importJob } from '../exchange/job-file.js';
 

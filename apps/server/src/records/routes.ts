@@ -1,4 +1,4 @@
-import { maySign, parse, parseCommand, signingSchema, type Signing } from '@hephaist/contracts';
+import { maySign, parse, parseCommand, type Signing, signingSchema } from '@hephaist/contracts';
 import { Router } from 'express';
 import { accountOf, mustBeAllowed, storeOf } from '../access/guard.js';
 import { ForbiddenError } from '../http/errors.js';

@@ -1,10 +1,10 @@
 import { contentHash, type Coupon, type Procedure, type Signature, type Stored } from '@hephaist/contracts';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, TEST_PASSWORD, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { killedAt } from '../../test/kill.js';
 import { importJob } from '../exchange/job-file.js';
-import { put } from './put.js';
 import { plain } from './plain.js';
+import { put } from './put.js';
 
 let h: Harness;
 const file = demoFile();

@@ -1,15 +1,15 @@
 import {
+  type Annullable,
   columnsOf,
   contentHash,
-  type Annullable,
   type Kind,
   type RecordKinds,
   type Stored,
   type Touched,
 } from '@hephaist/contracts';
 import type { Knex } from 'knex';
-import { appendTrail, ITSELF, trailHead, type Actor } from '../audit/trail.js';
-import { touchedCommand, type CommandRow } from '../audit/watched.js';
+import { type Actor, appendTrail, ITSELF, trailHead } from '../audit/trail.js';
+import { type CommandRow, touchedCommand } from '../audit/watched.js';
 import { RefusedError } from '../http/errors.js';
 import { TraceStore } from '../live/trace-store.js';
 

@@ -1,5 +1,5 @@
-import { parse, planner, sum, type Stored, type Joint } from '@hephaist/contracts';
-import { rodList, type RodList, type RodListJoint, type RodListWishes, type UnitSystem } from '@hephaist/core';
+import { type Joint, parse, planner, type Stored, sum } from '@hephaist/contracts';
+import { type RodList, rodList, type RodListJoint, type RodListWishes, type UnitSystem } from '@hephaist/core';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';

@@ -1,7 +1,7 @@
 import type { Joint, Line } from '@hephaist/contracts';
 import { DEFAULT_WEIGHTS } from '@hephaist/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 import { RecordStore } from '../records/store.js';
 import { shopFor } from './shop.js';

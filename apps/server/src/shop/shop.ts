@@ -1,5 +1,5 @@
-import { shopOf, type ShopData } from '@hephaist/contracts';
-import { catalogueWith, type Catalogue, type Shop } from '@hephaist/core';
+import { type ShopData, shopOf } from '@hephaist/contracts';
+import { type Catalogue, catalogueWith, type Shop } from '@hephaist/core';
 import { Router } from 'express';
 import { storeOf } from '../access/guard.js';
 import type { RecordStore } from '../records/store.js';

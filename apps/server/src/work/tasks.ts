@@ -1,9 +1,9 @@
-import { ContractError, readJointCsv, type CsvReport, type Line, type OwnRowRecord } from '@hephaist/contracts';
+import { ContractError, type CsvReport, type Line, type OwnRowRecord, readJointCsv } from '@hephaist/contracts';
 import { catalogueWith, type FieldProblem } from '@hephaist/core';
 import type { Anchor } from '../audit/anchor.js';
 import { verifyTrail } from '../audit/verify.js';
 import { connect } from '../db/connect.js';
-import { readPackage, type ReadPackage } from '../package/read.js';
+import { type ReadPackage, readPackage } from '../package/read.js';
 import { outcomeOf } from '../purge-plan/outcome.js';
 
 /** A list of joints to be read, and what it is read against. */

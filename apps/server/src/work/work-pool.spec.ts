@@ -1,11 +1,11 @@
-import { networkOf, straightLayout } from '@hephaist/core';
 import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
+import { networkOf, straightLayout } from '@hephaist/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, harness, newId, type Harness } from '../../test/harness.js';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
 import { BusyError, TooManyError } from '../http/errors.js';
-import { inThreads, MOST_OF_ONE, workPool, type Runner } from './work-pool.js';
+import { inThreads, MOST_OF_ONE, type Runner, workPool } from './work-pool.js';
 
 /** A runner whose tasks end when the test says so. */
 function held(): Runner & { readonly begun: string[]; readonly end: () => void } {

@@ -3,7 +3,7 @@ import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
 import { pool, Promise as PoolPromise } from 'workerpool';
 import { BusyError, TooManyError } from '../http/errors.js';
-import { TASKS, type TaskInput, type TaskName, type TaskOutcome } from './tasks.js';
+import { type TaskInput, type TaskName, type TaskOutcome, TASKS } from './tasks.js';
 
 /** How long each may take, ms: then its worker is ended and the next one begins. */
 const DEADLINES: Readonly<Record<TaskName, number>> = { purge: 60_000, csv: 30_000, package: 180_000, trail: 300_000 };

@@ -1,7 +1,7 @@
 import {
+  type ApplicationConfig,
   provideBrowserGlobalErrorListeners,
   provideEnvironmentInitializer,
-  type ApplicationConfig,
 } from '@angular/core';
 import { MAT_BUTTON_TOGGLE_DEFAULT_OPTIONS } from '@angular/material/button-toggle';
 import { MATERIAL_ANIMATIONS } from '@angular/material/core';

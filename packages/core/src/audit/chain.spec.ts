@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { chainHash, CHAIN_START, EMPTY_CHAIN, followChain, nextEntry, sha256Hex, type ChainEntry } from './chain.js';
+import { CHAIN_START, type ChainEntry, chainHash, EMPTY_CHAIN, followChain, nextEntry, sha256Hex } from './chain.js';
 
 const chain = (bodies: readonly string[]): ChainEntry[] => {
   const out: ChainEntry[] = [];

@@ -1,11 +1,11 @@
-import { densityKgM3, workingK, type Filler } from '../fillers/fillers.js';
+import { densityKgM3, type Filler, workingK } from '../fillers/fillers.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import { inASentence, isFerrous, type Metal } from '../metals/metals.js';
+import type { Finding } from '../selection/facts.js';
 import { requireRange } from '../source/problem.js';
 import { practice } from '../source/source.js';
 import { said } from '../units/say.js';
 import { deltaFToK, INCH } from '../units/units.js';
-import type { Finding } from '../selection/facts.js';
 
 /** Braze-welding: a groove filled with brass rod, not a gap filled by capillary draw. Source for all: practice. */
 export const GROOVE_SOURCE = practice('braze-welding as the trade does it');

@@ -1,10 +1,10 @@
-import { FILLERS, type Filler } from '../fillers/fillers.js';
-import { FLUXES, type Flux } from '../fluxes/fluxes.js';
+import { type Filler, FILLERS } from '../fillers/fillers.js';
+import { type Flux, FLUXES } from '../fluxes/fluxes.js';
 import { SENSITIVE_PARTS, type SensitivePart } from '../heat/sensitive-parts.js';
-import { METALS, type Metal } from '../metals/metals.js';
+import { type Metal, METALS } from '../metals/metals.js';
 import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
-import { CUPS, type Cup } from '../tube/cup.js';
-import { TUBES, type Tube } from '../tube/tube.js';
+import { type Cup, CUPS } from '../tube/cup.js';
+import { type Tube, TUBES } from '../tube/tube.js';
 
 /** The tables a company may add to or correct. */
 export interface Tables {

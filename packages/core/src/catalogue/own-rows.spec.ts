@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import { readComposition, writeComposition } from '../composition/composition.js';
 import { planJoint } from '../joint/plan.js';
 import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
 import { INCH } from '../units/units.js';
 import { SHIPPED } from './catalogue.js';
-import { readComposition, writeComposition } from '../composition/composition.js';
-import { catalogueWith, valuesOf, type OwnRow, type TableId } from './own-rows.js';
+import { catalogueWith, type OwnRow, type TableId, valuesOf } from './own-rows.js';
 
 const correct = (table: TableId, key: string, change: OwnRow['values']): OwnRow => ({
   table,

@@ -1,4 +1,4 @@
-import { readComposition, writeComposition, type Element } from '../composition/composition.js';
+import { type Element, readComposition, writeComposition } from '../composition/composition.js';
 import type { Filler, FillerGroup } from '../fillers/fillers.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
@@ -7,7 +7,7 @@ import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { entered, type Source } from '../source/source.js';
 import type { Cup } from '../tube/cup.js';
 import type { Temper, Tube } from '../tube/tube.js';
-import { catalogueOf, SHIPPED, type Catalogue, type Tables } from './catalogue.js';
+import { type Catalogue, catalogueOf, SHIPPED, type Tables } from './catalogue.js';
 
 export type TableId = 'metal' | 'filler' | 'flux' | 'tube' | 'cup' | 'part' | 'rules';
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
 import { InputError } from '../source/problem.js';
-import { judgeCoupon, type CouponReading } from './coupon.js';
+import { type CouponReading, judgeCoupon } from './coupon.js';
 
 const rules = (id: string): RuleSet => RULE_SETS.find((r) => r.id === id) as RuleSet;
 const face = (name: string, share: number) => ({

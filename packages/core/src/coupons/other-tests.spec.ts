@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { complaints } from '../testing/complaints.js';
 import { ASME_RULES, RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
+import { complaints } from '../testing/complaints.js';
 import { inUnits } from '../units/say.js';
 import {
   BEND_CRACK_M,

@@ -1,6 +1,6 @@
 import type { RuleSet } from '../rules/rule-sets.js';
+import { type FieldProblem, InputError } from '../source/problem.js';
 import { published } from '../source/source.js';
-import { InputError, type FieldProblem } from '../source/problem.js';
 import { doubtOfBound, together } from '../uncertainty/uncertainty.js';
 import { said } from '../units/say.js';
 

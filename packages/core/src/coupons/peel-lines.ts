@@ -1,8 +1,8 @@
 import type { RuleSet } from '../rules/rule-sets.js';
-import { InputError, type FieldProblem } from '../source/problem.js';
+import { type FieldProblem, InputError } from '../source/problem.js';
 import { practice } from '../source/source.js';
-import { judgePeel, shareWords, type PeelReading, type TestVerdict } from './other-tests.js';
-import { mergeVoids, voidsDoubt, type VoidInterval } from './section.js';
+import { judgePeel, type PeelReading, shareWords, type TestVerdict } from './other-tests.js';
+import { mergeVoids, type VoidInterval, voidsDoubt } from './section.js';
 
 export const PEEL_LINES_SOURCE = practice('few enough to read by hand, enough to say how far the mean may be off');
 /** How many lines a peeled joint is read along. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inUnits } from '../units/say.js';
 import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
+import { inUnits } from '../units/say.js';
 import { judgeSection, mergeVoids } from './section.js';
 
 const rules = (id: string): RuleSet => {

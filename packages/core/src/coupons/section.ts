@@ -1,5 +1,5 @@
-import { InputError, type FieldProblem } from '../source/problem.js';
 import type { RuleSet } from '../rules/rule-sets.js';
+import { type FieldProblem, InputError } from '../source/problem.js';
 import { COVERAGE, sdOfBound } from '../uncertainty/uncertainty.js';
 import { said } from '../units/say.js';
 

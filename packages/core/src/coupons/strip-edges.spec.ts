@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { complaints } from '../testing/complaints.js';
 import { stripPicture, type StripWish } from '../testing/strip-picture.js';
 import {
+  type GreyPicture,
   metresPerPixel,
   profileAlong,
+  type StripMarks,
   traceStrip,
   twoLevels,
-  type GreyPicture,
-  type StripMarks,
 } from './strip-trace.js';
 
 /** A picture whose grey is told by place. */

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { Image, threshold } from 'image-js';
 import { describe, expect, it } from 'vitest';
 import { stripPicture, type StripWish } from '../testing/strip-picture.js';
-import { metresPerPixel, profileAlong, traceStrip, twoLevels, type Point, type StripMarks } from './strip-trace.js';
+import { metresPerPixel, type Point, profileAlong, type StripMarks, traceStrip, twoLevels } from './strip-trace.js';
 
 const LONG = 600;
 const wishOf = (change: Partial<StripWish> = {}): StripWish => ({

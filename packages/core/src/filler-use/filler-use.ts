@@ -1,8 +1,8 @@
 import { densityKgM3, type Filler } from '../fillers/fillers.js';
+import { type PatchSpec, patchVolumeM3 } from '../repair/patch.js';
 import { requireRange } from '../source/problem.js';
-import { patchVolumeM3, type PatchSpec } from '../repair/patch.js';
 import { INCH, POUND } from '../units/units.js';
-import { findRodForm, formFor, ringFor, type Ring, type RodForm, type RodFormId } from './rod-forms.js';
+import { findRodForm, formFor, type Ring, ringFor, type RodForm, type RodFormId } from './rod-forms.js';
 
 /** Stub ends and drips, as a fraction. Source: practice; editable. */
 export const DEFAULT_LOSS = 0.15;

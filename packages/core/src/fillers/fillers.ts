@@ -1,6 +1,6 @@
-import { percentOf, withBalance, type Composition, type Element } from '../composition/composition.js';
+import { type Composition, type Element, percentOf, withBalance } from '../composition/composition.js';
 import { derived, practice, published, type Source } from '../source/source.js';
-import { deltaFToK, degFToK, INCH, POUND } from '../units/units.js';
+import { degFToK, deltaFToK, INCH, POUND } from '../units/units.js';
 
 /** Families of rod. ZnAl is zinc-aluminium: below 840 degF, by name a solder, and only for patching aluminium. */
 export const FILLER_GROUPS = ['BCuP', 'BAg', 'RBCuZn', 'BAlSi', 'ZnAl'] as const;

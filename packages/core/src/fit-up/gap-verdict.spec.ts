@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { INCH } from '../units/units.js';
-import { fitVerdict, gapVerdict, GAP_ADVICE, probabilityInBand, worstOf, type GapVerdict } from './gap-verdict.js';
+import { fitVerdict, GAP_ADVICE, type GapVerdict, gapVerdict, probabilityInBand, worstOf } from './gap-verdict.js';
 import { GAP_ROUNDING_M } from './readings.js';
 
 const band = { min: 0.002 * INCH, max: 0.005 * INCH };

@@ -3,10 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { findMetal } from '../metals/metals.js';
 import { complaints } from '../testing/complaints.js';
 import { measuredGapIn } from '../testing/samples.js';
-import { cupForOd, type Cup } from '../tube/cup.js';
+import { type Cup, cupForOd } from '../tube/cup.js';
 import { findTube, type Tube } from '../tube/tube.js';
 import { degFToK, INCH } from '../units/units.js';
-import { bushGap, coldGap, hotGap, type FitUp } from './gap.js';
+import { bushGap, coldGap, type FitUp, hotGap } from './gap.js';
 import { probabilityInBand } from './gap-verdict.js';
 
 const tube = (standard: string, size: string): Tube => {

@@ -1,10 +1,10 @@
-import { InputError, type FieldProblem } from '../source/problem.js';
+import { type FieldProblem, InputError } from '../source/problem.js';
 import { entered, measured, published, type Source } from '../source/source.js';
-import { cupForOd, type Cup } from '../tube/cup.js';
+import { type Cup, cupForOd } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
 import { sdOfBound } from '../uncertainty/uncertainty.js';
 import { degFToK, INCH } from '../units/units.js';
-import { readingProblems, type ReadingProblem } from './readings.js';
+import { type ReadingProblem, readingProblems } from './readings.js';
 
 export type Instrument = 'micrometer' | 'caliper' | 'tape';
 

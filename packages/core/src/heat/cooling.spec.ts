@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { findMetal } from '../metals/metals.js';
-import { coolingCurve, coolToTouchS, TOUCH_K, type HotTube } from './cooling.js';
+import { coolingCurve, coolToTouchS, type HotTube, TOUCH_K } from './cooling.js';
 
 const copper = findMetal('copper')!;
 const tube = (more: Partial<HotTube> = {}): HotTube => ({

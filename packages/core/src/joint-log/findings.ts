@@ -1,11 +1,11 @@
 import type { JointPlan } from '../joint/plan.js';
 import type { Process, ProcessType } from '../joint/process.js';
-import { procedureGaps, toCover, type NamedProcedure } from '../procedure/support.js';
+import { type NamedProcedure, procedureGaps, toCover } from '../procedure/support.js';
 import type { Permission } from '../qualification/may-braze.js';
 import type { JointVariables } from '../qualification/range.js';
 import type { FillerJudgement } from '../selection/select.js';
-import { formatDuration } from '../units/units.js';
 import { derived, practice, published, type Source } from '../source/source.js';
+import { formatDuration } from '../units/units.js';
 
 export const CLEAN_S = 8 * 3600;
 export const CLEAN_SOURCE = published('NFPA 99', 'joints are brazed within 8 hours of cleaning');

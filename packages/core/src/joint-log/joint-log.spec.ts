@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { planJoint } from '../joint/plan.js';
-import { sampleJoint, sampleLine } from '../testing/samples.js';
 import type { Permission } from '../qualification/may-braze.js';
+import { sampleJoint, sampleLine } from '../testing/samples.js';
 import { asksWith, cleanLeftS, logFindings, type Made } from './findings.js';
-import { nextMakings, type BrazedOnce } from './makings.js';
+import { type BrazedOnce, nextMakings } from './makings.js';
 
 const at = (clock: string): number => Date.parse(`2026-06-01T${clock}:00Z`);
 const oxygen = sampleLine({ serviceId: 'medical-oxygen' });

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogueOf, SHIPPED } from '../catalogue/catalogue.js';
-import { FILLERS, workingK, type Filler } from '../fillers/fillers.js';
-import { METALS, type Metal } from '../metals/metals.js';
+import { type Filler, FILLERS, workingK } from '../fillers/fillers.js';
+import { type Metal, METALS } from '../metals/metals.js';
 import { MELTING_MARGIN } from '../selection/rules/filler-rules.js';
 import { ACETYLENE_METAL_CU, ACETYLENE_ROD, LEAD_FREE } from '../selection/rules/service-rules.js';
 import { SERVICES } from '../services/services.js';
 import { InputError } from '../source/problem.js';
 import { anyJoint, anyLine } from '../testing/arbitraries.js';
-import { planJoint, type JointPlan } from './plan.js';
+import { type JointPlan, planJoint } from './plan.js';
 
 /** Rules judge what a metal or rod is made of, so they hold for rows that a company added under any name. */
 

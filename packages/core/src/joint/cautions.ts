@@ -1,8 +1,8 @@
 import { percent } from '../fillers/fillers.js';
+import { isCast, isCopperBase, isLeaded, metalPercent } from '../metals/metals.js';
+import { type SchoolId, schoolSays } from '../schools/schools.js';
 import { said } from '../units/say.js';
 import { PSI } from '../units/units.js';
-import { isCast, isCopperBase, isLeaded, metalPercent } from '../metals/metals.js';
-import { schoolSays, type SchoolId } from '../schools/schools.js';
 import type { JointPlan } from './plan.js';
 
 export type Step = 'prepare' | 'purge' | 'torch' | 'heat' | 'cool';

@@ -1,7 +1,7 @@
 import { InputError } from '../source/problem.js';
 import { said } from '../units/say.js';
 import type { JointSpec, LineConditions } from './joint.js';
-import { planJoint, type JointPlan } from './plan.js';
+import { type JointPlan, planJoint } from './plan.js';
 import type { Shop } from './shop.js';
 
 /** One change of a joint, what it asks of people, and the joint after it. */

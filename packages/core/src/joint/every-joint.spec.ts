@@ -9,7 +9,7 @@ import { TUBES } from '../tube/tube.js';
 import { INCH } from '../units/units.js';
 import { cautionsFor } from './cautions.js';
 import type { JointSpec, LineConditions } from './joint.js';
-import { planJoint, type JointPlan } from './plan.js';
+import { type JointPlan, planJoint } from './plan.js';
 import { verdictSentence } from './verdict-sentence.js';
 
 /** A plan, or null where the joint has no socket table. */

@@ -1,4 +1,4 @@
-import { flowOf, FLOW_SOURCE, type Filler } from '../fillers/fillers.js';
+import { type Filler, FLOW_SOURCE, flowOf } from '../fillers/fillers.js';
 import type { Position } from '../qualification/range.js';
 import { PATCH_SOURCE, patchSteps } from '../repair/patch.js';
 import { practice, type Source } from '../source/source.js';

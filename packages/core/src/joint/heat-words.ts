@@ -1,5 +1,5 @@
-import { fluxSigns, colourAt, showsColour, type FluxSign } from '../heat/colours.js';
 import { workingK } from '../fillers/fillers.js';
+import { colourAt, type FluxSign, fluxSigns, showsColour } from '../heat/colours.js';
 import type { JointPlan } from './plan.js';
 
 /** What tells the heat of a joint: the colour seen at work, null where its metals show none, and the signs of its own flux. */

@@ -1,8 +1,8 @@
+import type { GrooveSpec } from '../braze-weld/groove.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
-import type { GrooveSpec } from '../braze-weld/groove.js';
-import type { PatchSpec } from '../repair/patch.js';
 import type { Position } from '../qualification/range.js';
+import type { PatchSpec } from '../repair/patch.js';
 import type { CodeSetId, Schools } from '../schools/schools.js';
 import type { SocketKind } from '../strength/overlap.js';
 

@@ -1,4 +1,4 @@
-import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
+import { type Catalogue, SHIPPED } from '../catalogue/catalogue.js';
 import type { ProcedureCover } from '../selection/facts.js';
 import { DEFAULT_WEIGHTS, type Weights } from '../selection/preferences.js';
 

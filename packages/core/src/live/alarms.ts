@@ -1,7 +1,7 @@
 import { practice } from '../source/source.js';
 import { said } from '../units/say.js';
-import { DEVICE_IDS, DEVICES, type DeviceId } from './instruments.js';
-import { readBy, readingsOf, type PurgeReading } from './marks.js';
+import { DEVICE_IDS, type DeviceId, DEVICES } from './instruments.js';
+import { type PurgeReading, readBy, readingsOf } from './marks.js';
 import { goodForMs } from './proof.js';
 
 export type AlarmId = 'oxygen over' | 'oxygen rising' | 'flow low' | 'cylinder low' | `${DeviceId} stale`;

@@ -1,6 +1,6 @@
-import { goodForMs, type ProofWishes } from './proof.js';
 import { STALE_S } from './instruments.js';
-import { allReadings, readingsOf, type Mark, type PurgeReading } from './marks.js';
+import { allReadings, type Mark, type PurgeReading, readingsOf } from './marks.js';
+import { goodForMs, type ProofWishes } from './proof.js';
 
 /** The purge of one joint as it was read, from flame on to cool, with what speaks against it. */
 export interface JointTrace {

@@ -2,19 +2,19 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { comb, joint, line, point, run, vent } from '../testing/lines.js';
 import { SCFH } from '../units/units.js';
-import { alarms, slopePerS, type AlarmWishes } from './alarms.js';
+import { alarms, type AlarmWishes, slopePerS } from './alarms.js';
 import {
   clockJumped,
   DEVICE_IDS,
+  type DeviceId,
   DEVICES,
   readInstrumentLine,
   writeInstrumentLine,
-  type DeviceId,
 } from './instruments.js';
 import { jointTrace } from './joint-trace.js';
 import { allReadings, type Mark, type MarkKind, type PurgeReading } from './marks.js';
 import { everProved, lineProof } from './proof.js';
-import { sessionState, type SessionPlan } from './session-state.js';
+import { type SessionPlan, sessionState } from './session-state.js';
 
 const reading = (device: DeviceId, s: number, value: number, manual = false): PurgeReading => ({
   device,

@@ -1,6 +1,6 @@
 import { practice } from '../source/source.js';
 import { STALE_S } from './instruments.js';
-import { readBy, readingsOf, type PurgeReading } from './marks.js';
+import { type PurgeReading, readBy, readingsOf } from './marks.js';
 
 export interface ProofWishes {
   /** Oxygen limit as a volume fraction. */

@@ -1,9 +1,9 @@
 import type { Feed, PurgeNetwork } from '../purge/network.js';
-import { jointOrder, type JointOrder } from '../purge/order.js';
+import { type JointOrder, jointOrder } from '../purge/order.js';
 import { said } from '../units/say.js';
-import { alarms, type Alarm } from './alarms.js';
+import { type Alarm, alarms } from './alarms.js';
 import type { DeviceId } from './instruments.js';
-import { allReadings, readBy, type Mark, type PurgeReading } from './marks.js';
+import { allReadings, type Mark, type PurgeReading, readBy } from './marks.js';
 import { everProved, lineProof, type Proof } from './proof.js';
 
 /** What a purge session is run by; written once when it starts. */

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { CYLINDERS } from '../purge/cylinder.js';
-import { line, point, run, vent, joint } from '../testing/lines.js';
+import { joint, line, point, run, vent } from '../testing/lines.js';
 import { PSI, SCFH } from '../units/units.js';
-import { sensor, SENSOR_LAWS, simulatedLine, type LineSetting, type StandInMishap } from './simulated-line.js';
+import { type LineSetting, sensor, SENSOR_LAWS, simulatedLine, type StandInMishap } from './simulated-line.js';
 
 const net = line([point('A'), vent('V', true, 0.005)], [run('1', 'S', 'A', 3, 0.02), run('2', 'A', 'V', 2, 0.02)], {
   joints: [joint('a', 'A', false, 5e-5)],

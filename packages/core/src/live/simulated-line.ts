@@ -1,12 +1,12 @@
-import { degFToK } from '../units/units.js';
 import { gasInCylinder } from '../purge/cylinder.js';
-import { solveFlow, type FlowAnswer } from '../purge/flow.js';
+import { type FlowAnswer, solveFlow } from '../purge/flow.js';
+import { OXYGEN_IN_AIR } from '../purge/gas.js';
 import { withOnlyVent } from '../purge/layout.js';
 import { creepSpeed } from '../purge/line-plan.js';
-import { PURGE_LIMIT_PA } from '../purge/pressure-limit.js';
 import type { PurgeNetwork } from '../purge/network.js';
-import { OXYGEN_IN_AIR } from '../purge/gas.js';
+import { PURGE_LIMIT_PA } from '../purge/pressure-limit.js';
 import { sweep } from '../purge/transport.js';
+import { degFToK } from '../units/units.js';
 import type { DeviceId } from './instruments.js';
 
 /** What can be made to go wrong at the stand-in. */

@@ -1,4 +1,4 @@
-import { percentOf, withBalance, type Composition, type Element } from '../composition/composition.js';
+import { type Composition, type Element, percentOf, withBalance } from '../composition/composition.js';
 import { practice, published, type Source } from '../source/source.js';
 import { degFToK, PSI } from '../units/units.js';
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { leastCover, type CoverSet } from './set-cover.js';
+import { type CoverSet, leastCover } from './set-cover.js';
 
 /** Every subset of the sets, tried. */
 function bruteForce(size: number, sets: readonly CoverSet[]): number | null {

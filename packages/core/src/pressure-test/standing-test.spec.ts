@@ -4,7 +4,7 @@ import { InputError } from '../source/problem.js';
 import { seeded } from '../testing/strip-picture.js';
 import { ATM, degFToK, PSI } from '../units/units.js';
 import { testAsked } from './required.js';
-import { lossThatMatters, standingTest, type Instruments, type StandingWishes } from './standing-test.js';
+import { type Instruments, lossThatMatters, standingTest, type StandingWishes } from './standing-test.js';
 
 const fine: Instruments = { gaugePa: 0.5 * PSI, tempK: 0.2 };
 const day: StandingWishes = { heldS: 86_400, leastS: 600 };

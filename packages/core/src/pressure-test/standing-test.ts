@@ -1,4 +1,4 @@
-import { InputError, type FieldProblem } from '../source/problem.js';
+import { type FieldProblem, InputError } from '../source/problem.js';
 import { derived, practice } from '../source/source.js';
 import { COVERAGE, sdOfBound } from '../uncertainty/uncertainty.js';
 import { said } from '../units/say.js';

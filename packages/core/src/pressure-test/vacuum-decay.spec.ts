@@ -3,7 +3,7 @@ import { InputError } from '../source/problem.js';
 import { complaints } from '../testing/complaints.js';
 import { seeded } from '../testing/strip-picture.js';
 import { MICRON } from '../units/units.js';
-import { evacuationDecay, LEAK_PA_S, type DecayAnswer } from './vacuum-decay.js';
+import { type DecayAnswer, evacuationDecay, LEAK_PA_S } from './vacuum-decay.js';
 
 const limit = 500 * MICRON;
 const curve = (micronsAt: (minute: number) => number, minutes = 10, n = 11) =>

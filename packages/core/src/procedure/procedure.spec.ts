@@ -5,7 +5,7 @@ import { ASME_RULES, RULE_SETS } from '../rules/rule-sets.js';
 import { InputError } from '../source/problem.js';
 import { INCH, PSI } from '../units/units.js';
 import type { QualifiedBy, StatedProcedure } from './procedure.js';
-import { procedureGaps, medicalMissing, outsideSupport } from './support.js';
+import { medicalMissing, outsideSupport, procedureGaps } from './support.js';
 
 const procedure = (
   change: Partial<StatedProcedure['variables']> = {},

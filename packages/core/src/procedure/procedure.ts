@@ -1,7 +1,7 @@
-import { published } from '../source/source.js';
 import type { JointType } from '../joint/joint-type.js';
 import type { Process, ProcessType } from '../joint/process.js';
 import type { Position } from '../qualification/range.js';
+import { published } from '../source/source.js';
 
 export const PROCEDURE_SOURCE = published('ASME BPVC IX part QB', 'essential variables of the procedure');
 

@@ -1,7 +1,7 @@
-import { joined, POSITION_COVER, type JointVariables, type Position } from '../qualification/range.js';
+import type { JointPlan } from '../joint/plan.js';
+import { joined, type JointVariables, type Position, POSITION_COVER } from '../qualification/range.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { said } from '../units/say.js';
-import type { JointPlan } from '../joint/plan.js';
 import type { ProcedureVariables, QualifiedBy, StatedProcedure } from './procedure.js';
 
 /** A variable of a procedure that its records do not support, and why. */

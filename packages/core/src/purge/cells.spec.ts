@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { joint, line, point, run, vent } from '../testing/lines.js';
 import { ATM } from '../units/units.js';
-import { cellsOf, type Cells } from './cells.js';
+import { type Cells, cellsOf } from './cells.js';
 import type { FlowAnswer } from './flow.js';
 import { OXYGEN_DIFFUSIVITY, OXYGEN_IN_AIR, potentialOf } from './gas.js';
 import type { PurgeNetwork } from './network.js';

@@ -1,12 +1,12 @@
+import { LinkProperty, NodeProperty, Project, Workspace } from 'epanet-js';
 import fc from 'fast-check';
-import { Project, Workspace, NodeProperty, LinkProperty } from 'epanet-js';
 import { describe, expect, it } from 'vitest';
+import { anyNetwork, byFlow, cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
 import { PSI } from '../units/units.js';
 import { solveFlow } from './flow.js';
 import { gaugeOf, NITROGEN, potentialOf } from './gas.js';
 import { blowOutPa, DISCHARGE, gapResistance, holeDrop, reynolds, runDrop } from './loss.js';
 import { lineTotals, networkProblems, type PurgeNetwork } from './network.js';
-import { anyNetwork, byFlow, cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
 
 const { densityKgM3: rho, viscosityPaS: mu } = NITROGEN;
 const poiseuille = (l: number, d: number): number => (128 * mu * l) / (Math.PI * d ** 4);

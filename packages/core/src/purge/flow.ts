@@ -1,8 +1,8 @@
+import { addTo, eliminationOrder, emptyRows, factor } from '../numeric/sparse.js';
 import { InputError } from '../source/problem.js';
 import { gaugeOf, potentialOf } from './gas.js';
-import { gapLaw, holeLaw, runLaw, type Law } from './loss.js';
+import { gapLaw, holeLaw, type Law, runLaw } from './loss.js';
 import { checkNetwork, type PurgeNetwork } from './network.js';
-import { addTo, eliminationOrder, emptyRows, factor } from '../numeric/sparse.js';
 
 export interface FlowAnswer {
   /** Gauge pressure at each node, Pa. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { comb, line, point, run, vent } from '../testing/lines.js';
 import { deadLegAdvice } from './dead-leg.js';
-import { fedBy, networkOf, straightLayout, unplaced, withOnlyVent, type LineLayout } from './layout.js';
+import { fedBy, type LineLayout, networkOf, straightLayout, unplaced, withOnlyVent } from './layout.js';
 import { LINE_WIDTH, lineGeometry, marksAt } from './line-geometry.js';
 
 /** A line nobody has drawn, one that was drawn, and how either is laid out on paper. */

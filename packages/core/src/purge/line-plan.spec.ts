@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { comb } from '../testing/lines.js';
-import { CYLINDERS } from './cylinder.js';
-import { networkOf, straightLayout, type PlacedJoint } from './layout.js';
 import { SCFH } from '../units/units.js';
-import { planLinePurge, type LinePurgeWishes } from './line-plan.js';
-import { PURGE_LIMIT_PA } from './pressure-limit.js';
+import { CYLINDERS } from './cylinder.js';
+import { networkOf, type PlacedJoint, straightLayout } from './layout.js';
+import { type LinePurgeWishes, planLinePurge } from './line-plan.js';
 import { networkProblems } from './network.js';
+import { PURGE_LIMIT_PA } from './pressure-limit.js';
 import { purgeLine } from './single-line.js';
 
 const wishes: LinePurgeWishes = { limit: 0.01, minutesPerJoint: 8, usableM3: CYLINDERS.at(-1)!.nominalM3 };

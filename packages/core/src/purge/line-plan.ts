@@ -1,13 +1,13 @@
-import { cylinderSwaps, type CylinderPlan } from './cylinder.js';
-import { solveFlow, type FlowAnswer } from './flow.js';
+import { type CylinderPlan, cylinderSwaps } from './cylinder.js';
+import { type FlowAnswer, solveFlow } from './flow.js';
 import { AIR_HEAVIER, GRAVITY } from './gas.js';
-import { blowOutPa } from './loss.js';
 import { fedBy, withOnlyVent } from './layout.js';
-import { lineTotals, type LineRun, type PurgeNetwork } from './network.js';
-import { jointOrder, reachFrom, type JointOrder, type VentStage } from './order.js';
+import { blowOutPa } from './loss.js';
+import { type LineRun, lineTotals, type PurgeNetwork } from './network.js';
+import { type JointOrder, jointOrder, reachFrom, type VentStage } from './order.js';
 import { jointLimitPa, PURGE_LIMIT_PA } from './pressure-limit.js';
 import { contrastAt, fillFlow, richardsonNumber, trickleFlow } from './single-line.js';
-import { enoughSeconds, sweep, type Sweep } from './transport.js';
+import { enoughSeconds, type Sweep, sweep } from './transport.js';
 
 /** Steps that a sweep is shown in. */
 const SHOWN_STEPS = 240;

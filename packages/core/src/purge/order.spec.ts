@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { lineTotals, type LineNode, type LineRun, type PurgeNetwork } from './network.js';
-import { jointOrder, reachFrom } from './order.js';
 import { cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
+import { type LineNode, type LineRun, lineTotals, type PurgeNetwork } from './network.js';
+import { jointOrder, reachFrom } from './order.js';
 
 /** A tree drawn at random: every point hangs on an earlier one, and each leaf is a vent or a cap. */
 const anyTree: fc.Arbitrary<PurgeNetwork> = fc

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { anyNetwork, byFlow, cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
 import { solveFlow } from './flow.js';
 import { OXYGEN_DIFFUSIVITY, OXYGEN_IN_AIR } from './gas.js';
-import { remainingShare, taylorAris, wellMixedVolumes } from './single-line.js';
 import type { PurgeNetwork } from './network.js';
-import { anyNetwork, byFlow, cap, comb, joint, line, point, run, vent } from '../testing/lines.js';
+import { remainingShare, taylorAris, wellMixedVolumes } from './single-line.js';
 import { enoughSeconds, sweep, type SweepWishes } from './transport.js';
 
 const follow = (net: PurgeNetwork, wishes: Partial<SweepWishes> & { seconds: number }) =>

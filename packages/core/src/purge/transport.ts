@@ -1,10 +1,10 @@
+import { addTo, eliminationOrder, emptyRows, factor } from '../numeric/sparse.js';
 import { InputError } from '../source/problem.js';
-import { cellsOf, type Cells } from './cells.js';
+import { ATM } from '../units/units.js';
+import { type Cells, cellsOf } from './cells.js';
 import type { FlowAnswer } from './flow.js';
 import { OXYGEN_IN_AIR, potentialOf } from './gas.js';
 import { lineTotals, type PurgeNetwork } from './network.js';
-import { addTo, eliminationOrder, emptyRows, factor } from '../numeric/sparse.js';
-import { ATM } from '../units/units.js';
 
 export interface SweepWishes {
   /** How long to follow, s. */

@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { line, joint, point, run, vent } from '../testing/lines.js';
+import { joint, line, point, run, vent } from '../testing/lines.js';
 import { SCFH } from '../units/units.js';
+import { FILLER_SURFACE_TENSION, OXYGEN_IN_AIR } from './gas.js';
+import { lineCautions } from './line-cautions.js';
+import { blowOutPa, gapLaw, holeDrop, holeLaw, runLaw } from './loss.js';
+import { type LineJoint, type LineRun, lineTotals, networkProblems, type PurgeNetwork } from './network.js';
 import {
   contrastAt,
   fillFlow,
@@ -10,10 +14,6 @@ import {
   taylorAris,
   trickleFlow,
 } from './single-line.js';
-import { FILLER_SURFACE_TENSION, OXYGEN_IN_AIR } from './gas.js';
-import { lineCautions } from './line-cautions.js';
-import { blowOutPa, gapLaw, holeDrop, holeLaw, runLaw } from './loss.js';
-import { lineTotals, networkProblems, type LineJoint, type LineRun, type PurgeNetwork } from './network.js';
 
 /** Values worked out beside the code, and every field of a network on both sides of its limits. */
 

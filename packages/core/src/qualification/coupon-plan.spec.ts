@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { ASME_RULES } from '../rules/rule-sets.js';
 import { findTube } from '../tube/tube.js';
 import { INCH } from '../units/units.js';
-import { couponPlan, couponToCover, type CouponJoint } from './coupon-plan.js';
+import { type CouponJoint, couponPlan, couponToCover } from './coupon-plan.js';
 import type { BrazerRecord } from './may-braze.js';
 import type { Position } from './range.js';
 

@@ -3,8 +3,8 @@ import type { JointToCover } from '../procedure/support.js';
 import { practice } from '../source/source.js';
 import type { Tube } from '../tube/tube.js';
 import { continuity, type Day } from './continuity.js';
-import { continuityEvents, validCoupons, type BrazerRecord } from './may-braze.js';
-import { asksKey, POSITIONS, rangeGaps, type CouponVariables, type JointVariables, type Position } from './range.js';
+import { type BrazerRecord, continuityEvents, validCoupons } from './may-braze.js';
+import { asksKey, type CouponVariables, type JointVariables, type Position, POSITIONS, rangeGaps } from './range.js';
 
 export const COUPON_COST_SOURCE = practice('costs as entered; strips as practised: one level, two upright');
 

@@ -4,9 +4,9 @@ import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
 import { findTube } from '../tube/tube.js';
 import { assignJoints, type Hand, type OpenJoint } from './assign.js';
 import { addDays, addMonths, continuity, type ContinuityEvent } from './continuity.js';
-import { couponPlan, USUAL_COUPON_COSTS, type CouponJoint } from './coupon-plan.js';
-import { mayBraze, type BrazerRecord } from './may-braze.js';
-import { rangeGaps, type Position } from './range.js';
+import { type CouponJoint, couponPlan, USUAL_COUPON_COSTS } from './coupon-plan.js';
+import { type BrazerRecord, mayBraze } from './may-braze.js';
+import { type Position, rangeGaps } from './range.js';
 import { standing, standingOn, warningOn } from './standing.js';
 
 const rules = (id: string): RuleSet => RULE_SETS.find((r) => r.id === id)!;

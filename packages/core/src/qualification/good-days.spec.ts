@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { sampleAsks, sampleCoupon } from '../testing/samples.js';
 import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
+import { sampleAsks, sampleCoupon } from '../testing/samples.js';
 import { addDays, continuity, daysBetween } from './continuity.js';
 import { alertsOf, goodDays } from './good-days.js';
-import { continuityEvents, mayBraze, type BrazerRecord, type CouponRecord } from './may-braze.js';
+import { type BrazerRecord, continuityEvents, type CouponRecord, mayBraze } from './may-braze.js';
 
 const rules = (id: string): RuleSet => RULE_SETS.find((r) => r.id === id) as RuleSet;
 const coupon = (change: Partial<CouponRecord> = {}): CouponRecord =>

@@ -1,6 +1,6 @@
 import type { RuleSet } from '../rules/rule-sets.js';
-import { addMonths, continuity, type Continuity, type Day } from './continuity.js';
-import { continuityEvents, validCoupons, type BrazerRecord } from './may-braze.js';
+import { addMonths, type Continuity, continuity, type Day } from './continuity.js';
+import { type BrazerRecord, continuityEvents, validCoupons } from './may-braze.js';
 import { warningOn } from './standing.js';
 
 /** What moves a last good day: a logged joint, a supervisor's confirmation, or nothing but another coupon. */

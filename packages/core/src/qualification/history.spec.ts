@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { RULE_SETS } from '../rules/rule-sets.js';
 import { sampleAsks, sampleCoupon } from '../testing/samples.js';
-import { addDays, continuity } from './continuity.js';
-import { couponPlan, type CouponJoint } from './coupon-plan.js';
-import { alertsOf, goodDays } from './good-days.js';
-import { continuityEvents, mayBraze, validCoupons, type BrazerRecord, type MadeBy } from './may-braze.js';
-import { standing, standingOn } from './standing.js';
 import { findTube } from '../tube/tube.js';
+import { addDays, continuity } from './continuity.js';
+import { type CouponJoint, couponPlan } from './coupon-plan.js';
+import { alertsOf, goodDays } from './good-days.js';
+import { type BrazerRecord, continuityEvents, type MadeBy, mayBraze, validCoupons } from './may-braze.js';
+import { standing, standingOn } from './standing.js';
 
 const FIRST = '2025-01-01';
 const day = fc.integer({ min: 0, max: 900 }).map((n) => addDays(FIRST, n));

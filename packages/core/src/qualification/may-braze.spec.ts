@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { ASME_RULES, RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
 import { sampleAsks, sampleCoupon } from '../testing/samples.js';
 import { goodDays } from './good-days.js';
-import { continuityEvents, mayBraze, validCoupons, type BrazerRecord } from './may-braze.js';
+import { type BrazerRecord, continuityEvents, mayBraze, validCoupons } from './may-braze.js';
 import { nextRevision } from './revision.js';
 import { standing, standingOn, warningOn } from './standing.js';
 

@@ -1,6 +1,6 @@
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
-import { addMonths, continuity, type Continuity, type ContinuityEvent, type Day } from './continuity.js';
-import { rangeGaps, type CouponVariables, type JointVariables } from './range.js';
+import { addMonths, type Continuity, continuity, type ContinuityEvent, type Day } from './continuity.js';
+import { type CouponVariables, type JointVariables, rangeGaps } from './range.js';
 
 export interface CouponRecord extends CouponVariables {
   readonly label: string;

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addMonths, continuity, dayIn, daysBetween } from './continuity.js';
-import { sampleAsks, sampleCoupon } from '../testing/samples.js';
-import { mayBraze, type BrazerRecord } from './may-braze.js';
 import { RULE_SETS } from '../rules/rule-sets.js';
+import { sampleAsks, sampleCoupon } from '../testing/samples.js';
+import { addMonths, continuity, dayIn, daysBetween } from './continuity.js';
+import { type BrazerRecord, mayBraze } from './may-braze.js';
 import { coverLines, rangeGaps } from './range.js';
 
 const [coupon, joint] = [sampleCoupon(), sampleAsks()];

@@ -1,7 +1,7 @@
 import type { JointType } from '../joint/joint-type.js';
 import type { Process, ProcessType } from '../joint/process.js';
-import { published } from '../source/source.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
+import { published } from '../source/source.js';
 import { said } from '../units/say.js';
 
 export const RANGE_SOURCE = published(

@@ -1,7 +1,7 @@
-import { practice } from '../source/source.js';
 import type { RuleSet } from '../rules/rule-sets.js';
-import { addDays, addMonths, continuity, type Continuity, type Day } from './continuity.js';
-import { continuityEvents, type BrazerRecord } from './may-braze.js';
+import { practice } from '../source/source.js';
+import { addDays, addMonths, type Continuity, continuity, type Day } from './continuity.js';
+import { type BrazerRecord, continuityEvents } from './may-braze.js';
 
 /** How a brazer stands over some time. */
 export type StandingState = 'never' | 'current' | 'lapsed' | 'withdrawn';

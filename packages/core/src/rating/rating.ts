@@ -3,7 +3,7 @@ import { practice, published, type Source } from '../source/source.js';
 import type { Temper, Tube } from '../tube/tube.js';
 import { said } from '../units/say.js';
 import { degFToK, PSI } from '../units/units.js';
-import { DRAWN_STRESS_100, stressAt, tubeStressOf, type TubeStress } from './stress.js';
+import { DRAWN_STRESS_100, stressAt, type TubeStress, tubeStressOf } from './stress.js';
 
 /** Thin-wall rating of copper tube P = 2 S t / (D - 0.8 t), Pa, with the least wall t and largest OD D, m. */
 export const pressureRating = (stressPa: number, leastWallM: number, largestOdM: number): number =>

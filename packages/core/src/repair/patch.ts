@@ -1,4 +1,4 @@
-import { percent, type Filler } from '../fillers/fillers.js';
+import { type Filler, percent } from '../fillers/fillers.js';
 import { requireRange } from '../source/problem.js';
 import { practice } from '../source/source.js';
 import { deltaFToK, INCH } from '../units/units.js';

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planJoint } from '../joint/plan.js';
-import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
-import { findFiller } from '../fillers/fillers.js';
 import { DEFAULT_LOSS } from '../filler-use/filler-use.js';
 import { findRodForm } from '../filler-use/rod-forms.js';
+import { findFiller } from '../fillers/fillers.js';
+import { planJoint } from '../joint/plan.js';
 import { summaryOf } from '../joint/summary.js';
+import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
 import { alternative, rodCost, rodList, type RodListJoint, type RodListWishes } from './rod-list.js';
 
 const copper = planJoint(sampleJoint({ fitUp: measuredGapIn(0.003) }), sampleLine());

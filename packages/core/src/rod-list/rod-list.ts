@@ -1,6 +1,6 @@
-import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
-import { densityKgM3, percent, type Filler } from '../fillers/fillers.js';
+import { type Catalogue, SHIPPED } from '../catalogue/catalogue.js';
 import { formFor, type RodForm, type SoldBy } from '../filler-use/rod-forms.js';
+import { densityKgM3, type Filler, percent } from '../fillers/fillers.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { JointSummary } from '../joint/summary.js';
 import { requireRange } from '../source/problem.js';

@@ -1,5 +1,5 @@
+import { DEFAULT_LOSS, netFiller } from '../filler-use/filler-use.js';
 import { densityKgM3, flowOf, percent, workingK } from '../fillers/fillers.js';
-import { netFiller, DEFAULT_LOSS } from '../filler-use/filler-use.js';
 import { probabilityInBand } from '../fit-up/gap-verdict.js';
 import { gapsOf, type JointPlan } from '../joint/plan.js';
 import { rodCost, type RodPrices } from '../rod-list/rod-list.js';

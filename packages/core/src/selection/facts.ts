@@ -1,14 +1,14 @@
 import type { Filler } from '../fillers/fillers.js';
-import type { GapVerdict } from '../fit-up/gap-verdict.js';
 import type { HotGap } from '../fit-up/gap.js';
+import type { GapVerdict } from '../fit-up/gap-verdict.js';
 import type { ReadingProblem } from '../fit-up/readings.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
-import type { Service } from '../services/services.js';
-import type { Schools } from '../schools/schools.js';
-import type { Source } from '../source/source.js';
 import type { PatchSpec } from '../repair/patch.js';
+import type { Schools } from '../schools/schools.js';
+import type { Service } from '../services/services.js';
+import type { Source } from '../source/source.js';
 import type { SocketKind } from '../strength/overlap.js';
 
 /** What a signed procedure lets a crew use. */

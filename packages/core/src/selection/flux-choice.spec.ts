@@ -3,7 +3,7 @@ import { FILLERS, findFiller } from '../fillers/fillers.js';
 import { findFlux, FLUXES } from '../fluxes/fluxes.js';
 import { METALS } from '../metals/metals.js';
 import { sampleFacts } from '../testing/samples.js';
-import { deltaFToK, degFToK } from '../units/units.js';
+import { degFToK, deltaFToK } from '../units/units.js';
 import type { JointFacts } from './facts.js';
 import { chooseFlux, fluxSuits } from './flux-choice.js';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { FILLERS } from '../fillers/fillers.js';
-import { coldGap, bushGap } from '../fit-up/gap.js';
+import { bushGap, coldGap } from '../fit-up/gap.js';
 import { GAP_ADVICE } from '../fit-up/gap-verdict.js';
 import { findMetal } from '../metals/metals.js';
 import { findService } from '../services/services.js';
@@ -8,7 +8,7 @@ import { measuredGapIn, sampleFacts } from '../testing/samples.js';
 import { findTube } from '../tube/tube.js';
 import { INCH } from '../units/units.js';
 import type { JointFacts } from './facts.js';
-import { plainFit, selectFiller, type ColdFit } from './select.js';
+import { type ColdFit, plainFit, selectFiller } from './select.js';
 
 const tube = findTube('acr', '1-1/8')!;
 const fitOf = (gapIn: number): ColdFit => plainFit(coldGap(tube, measuredGapIn(gapIn)));

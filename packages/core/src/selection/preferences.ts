@@ -1,10 +1,10 @@
 import { flowOf, percent } from '../fillers/fillers.js';
 import { probabilityInBand } from '../fit-up/gap-verdict.js';
+import { exposure } from '../heat/sensitive-parts.js';
+import { choiceOf } from '../schools/schools.js';
 import { practice, type Source } from '../source/source.js';
 import { degFToK, deltaFToK } from '../units/units.js';
-import { choiceOf } from '../schools/schools.js';
-import { exposure } from '../heat/sensitive-parts.js';
-import { firstToMelt, hasFamily, type Candidate } from './facts.js';
+import { type Candidate, firstToMelt, hasFamily } from './facts.js';
 
 /** One line of the score of an allowed filler. */
 export interface ScoreLine {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { findFiller } from '../fillers/fillers.js';
 import { FLUXES } from '../fluxes/fluxes.js';
-import { sensitivePart } from '../testing/parts.js';
-import { hotGap as hot, sampleCandidate as candidate } from '../testing/candidate.js';
 import { findService } from '../services/services.js';
+import { hotGap as hot, sampleCandidate as candidate } from '../testing/candidate.js';
+import { sensitivePart } from '../testing/parts.js';
 import { degFToK, deltaFToK, INCH } from '../units/units.js';
 import type { Candidate, JointFacts } from './facts.js';
 import { DEFAULT_WEIGHTS, scoreLines } from './preferences.js';

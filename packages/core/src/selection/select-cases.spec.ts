@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { JointSpec, LineConditions } from '../joint/joint.js';
-import { planJoint, type JointPlan } from '../joint/plan.js';
+import { type JointPlan, planJoint } from '../joint/plan.js';
+import { DEFAULT_SCHOOLS } from '../schools/schools.js';
 import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
 import { degFToK } from '../units/units.js';
-import { DEFAULT_SCHOOLS } from '../schools/schools.js';
 
 type Line = Partial<LineConditions>;
 const socket = (metalId: string, kind: JointSpec['socket']['kind'] = 'fitting'): Partial<JointSpec> => ({

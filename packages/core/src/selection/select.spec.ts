@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { JointSpec, LineConditions } from '../joint/joint.js';
-import { planJoint, type JointPlan } from '../joint/plan.js';
-import { measuredGapIn, sampleFacts, sampleJoint, sampleLine } from '../testing/samples.js';
 import { FILLERS } from '../fillers/fillers.js';
 import { coldGap } from '../fit-up/gap.js';
+import type { JointSpec, LineConditions } from '../joint/joint.js';
+import { type JointPlan, planJoint } from '../joint/plan.js';
+import { measuredGapIn, sampleFacts, sampleJoint, sampleLine } from '../testing/samples.js';
 import { findTube } from '../tube/tube.js';
 import { DEFAULT_WEIGHTS } from './preferences.js';
 import { plainFit, selectFiller } from './select.js';

@@ -1,19 +1,19 @@
 import {
-  FILLERS,
-  SOLDERS,
-  workingK,
   BRAZING_STARTS_K,
   BRAZING_STARTS_SOURCE,
   type Filler,
+  FILLERS,
+  SOLDERS,
+  workingK,
 } from '../fillers/fillers.js';
-import { AMBIENT_K, hotGap, type ColdGap, type HotGap } from '../fit-up/gap.js';
-import { fitVerdict, GAP_ADVICE, worstOf, type GapVerdict } from '../fit-up/gap-verdict.js';
+import { AMBIENT_K, type ColdGap, type HotGap, hotGap } from '../fit-up/gap.js';
+import { fitVerdict, GAP_ADVICE, type GapVerdict, worstOf } from '../fit-up/gap-verdict.js';
 import type { Flux } from '../fluxes/fluxes.js';
+import { isFerrous, type Metal } from '../metals/metals.js';
 import { said } from '../units/say.js';
 import { applyRules, type Candidate, type Finding, type JointFacts } from './facts.js';
 import { chooseFlux } from './flux-choice.js';
-import { DEFAULT_WEIGHTS, scoreLines, type ScoreLine, type Weights } from './preferences.js';
-import { isFerrous, type Metal } from '../metals/metals.js';
+import { DEFAULT_WEIGHTS, type ScoreLine, scoreLines, type Weights } from './preferences.js';
 import { FILLER_RULES } from './rules/filler-rules.js';
 import { JOINT_RULES } from './rules/joint-rules.js';
 

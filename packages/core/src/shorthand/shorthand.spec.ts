@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { anyJoint } from '../testing/arbitraries.js';
 import { describe, expect, it } from 'vitest';
 import type { JointSpec } from '../joint/joint.js';
+import { anyJoint } from '../testing/arbitraries.js';
 import { INCH } from '../units/units.js';
 import { readShorthand, writeShorthand } from './shorthand.js';
 import { WORDLESS } from './words.js';

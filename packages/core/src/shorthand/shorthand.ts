@@ -1,4 +1,4 @@
-import { SHIPPED, type Catalogue } from '../catalogue/catalogue.js';
+import { type Catalogue, SHIPPED } from '../catalogue/catalogue.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
 import type { JointSpec } from '../joint/joint.js';

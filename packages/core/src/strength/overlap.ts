@@ -1,7 +1,7 @@
 import type { Metal } from '../metals/metals.js';
-import { practice, published, type Source } from '../source/source.js';
 import { requireRange } from '../source/problem.js';
-import { cupForOd, type Cup } from '../tube/cup.js';
+import { practice, published, type Source } from '../source/source.js';
+import { type Cup, cupForOd } from '../tube/cup.js';
 import type { Tube } from '../tube/tube.js';
 import { INCH, PSI } from '../units/units.js';
 

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { SHIPPED } from '../catalogue/catalogue.js';
-import { CUPS } from '../tube/cup.js';
+import { ROD_FORMS } from '../filler-use/rod-forms.js';
+import type { FitUp } from '../fit-up/gap.js';
 import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
 import type { JointSpec, LineConditions } from '../joint/joint.js';
 import { METALS } from '../metals/metals.js';
-import { ROD_FORMS } from '../filler-use/rod-forms.js';
 import { CODE_SETS, DEFAULT_SCHOOLS, SCHOOLS, type Schools } from '../schools/schools.js';
 import { SERVICES } from '../services/services.js';
+import { CUPS } from '../tube/cup.js';
 import { TUBES } from '../tube/tube.js';
-import type { FitUp } from '../fit-up/gap.js';
 import { degFToK, INCH, PSI } from '../units/units.js';
 
 const metalId = fc.constantFrom(...METALS.map((m) => m.id));

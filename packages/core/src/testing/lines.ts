@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { seeded } from './strip-picture.js';
 import type { Feed, LineJoint, LineNode, LineRun, PurgeNetwork } from '../purge/network.js';
+import { seeded } from './strip-picture.js';
 
 /** Small lines for tests. */
 export const run = (

@@ -1,12 +1,12 @@
-import type { JointSpec, LineConditions } from '../joint/joint.js';
 import { AMBIENT_K } from '../fit-up/gap.js';
 import { FLUXES } from '../fluxes/fluxes.js';
+import type { JointSpec, LineConditions } from '../joint/joint.js';
 import { findMetal } from '../metals/metals.js';
-import { metalsKey, type JointFacts } from '../selection/facts.js';
 import type { CouponRecord } from '../qualification/may-braze.js';
 import type { JointVariables } from '../qualification/range.js';
-import { findService } from '../services/services.js';
 import { DEFAULT_SCHOOLS } from '../schools/schools.js';
+import { type JointFacts, metalsKey } from '../selection/facts.js';
+import { findService } from '../services/services.js';
 import { degFToK, FOOT, INCH, PSI } from '../units/units.js';
 
 /** A plain copper joint on a refrigerant line; tests change what they are about. */

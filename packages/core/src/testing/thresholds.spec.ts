@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { PEEL_LINES, readPeel } from '../coupons/peel-lines.js';
-import { findFiller, flowOf, type Filler } from '../fillers/fillers.js';
 import { netFiller } from '../filler-use/filler-use.js';
+import { type Filler, findFiller, flowOf } from '../fillers/fillers.js';
 import { coldGap, hotGap } from '../fit-up/gap.js';
+import { FLUXES } from '../fluxes/fluxes.js';
 import { alarms } from '../live/alarms.js';
 import type { PurgeReading } from '../live/marks.js';
 import { findMetal } from '../metals/metals.js';
@@ -11,7 +12,6 @@ import { DISCHARGE, holeDrop, reynolds, runDrop } from '../purge/loss.js';
 import { addMonths, continuity } from '../qualification/continuity.js';
 import { POSITION_COVER } from '../qualification/range.js';
 import { ratingAfterBrazing } from '../rating/rating.js';
-import { FLUXES } from '../fluxes/fluxes.js';
 import { fluxSuits } from '../selection/flux-choice.js';
 import { INTEGRITY, overlapByStrength } from '../strength/overlap.js';
 import { findTube } from '../tube/tube.js';

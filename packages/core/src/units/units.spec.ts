@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { inUnits, said } from './say.js';
-import { degFToK, displayUnit, formatDuration, formatQuantity, kToDegF, PSI, SCFH, type Quantity } from './units.js';
+import { degFToK, displayUnit, formatDuration, formatQuantity, kToDegF, PSI, type Quantity, SCFH } from './units.js';
 
 describe('units', () => {
   it('holds the exact factors', () => {

@@ -1,4 +1,4 @@
-import { filedRows, kindRow, type Annulment } from '@hephaist/contracts';
+import { type Annulment, filedRows, kindRow } from '@hephaist/contracts';
 import type { Content } from '../content.js';
 import { signedLines } from './procedures.js';
 import type { Sheet } from './sheet.js';

@@ -1,4 +1,4 @@
-import { inForce, procedureRows, qualifiedBy, statedProcedure, testVerdict, MEANINGS } from '@hephaist/contracts';
+import { inForce, MEANINGS, procedureRows, qualifiedBy, statedProcedure, testVerdict } from '@hephaist/contracts';
 import { ASME_RULES, outsideSupport } from '@hephaist/core';
 import type { Content } from '../content.js';
 import { REFUSED, type Sheet } from './sheet.js';

@@ -1,7 +1,7 @@
 import { coreMark, readingsIn, type TraceRow } from '@hephaist/contracts';
-import { jointTrace, type JointTrace } from '@hephaist/core';
-import { extent, group } from './series.js';
+import { type JointTrace, jointTrace } from '@hephaist/core';
 import type { Content } from '../content.js';
+import { extent, group } from './series.js';
 import { INK, REFUSED, type Sheet } from './sheet.js';
 
 const HIGH = 46;

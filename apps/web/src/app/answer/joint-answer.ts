@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Joint } from '@hephaist/contracts';
-import { findTubeStandard, verdictSentence, type JointPlan } from '@hephaist/core';
+import { findTubeStandard, type JointPlan, verdictSentence } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
 /** The answer as a sentence, with what the joint is under it. */

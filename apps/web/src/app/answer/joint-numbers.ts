@@ -3,13 +3,13 @@ import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Line } from '@hephaist/contracts';
 import {
   formatDuration,
+  type JointPlan,
   PATCH_CROWN_M,
   PATCH_SOURCE,
   PATCH_TIN_M,
-  PURGE_LIMIT_PA,
   probabilityInBand,
+  PURGE_LIMIT_PA,
   sourceLine,
-  type JointPlan,
 } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 

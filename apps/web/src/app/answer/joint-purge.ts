@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import type { Joint } from '@hephaist/contracts';
 import { formatDuration } from '@hephaist/core';
+import { SessionsStore } from '../data/sessions.store';
+import { type Moment, TraceChart } from '../drawings/trace-chart';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
-import { SessionsStore } from '../data/sessions.store';
-import { TraceChart, type Moment } from '../drawings/trace-chart';
 
 /** Shown before flame on and after cool, ms. */
 const AROUND_MS = 10_000;

@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
+import { certaintyTag, type Finding, type JointPlan, sourceLine } from '@hephaist/core';
+import { type Column, Table } from '../layout/table';
 import { SayPipe } from '../units/say.pipe';
-import { certaintyTag, sourceLine, type Finding, type JointPlan } from '@hephaist/core';
-import { Table, type Column } from '../layout/table';
 
 const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Joint } from '@hephaist/contracts';
-import { DEFAULT_LOSS, findRodForm, GROOVE_SOURCE, grooveMassKg, sourceLine, type GroovePlan } from '@hephaist/core';
+import { DEFAULT_LOSS, findRodForm, GROOVE_SOURCE, grooveMassKg, type GroovePlan, sourceLine } from '@hephaist/core';
 import { QtyPipe } from '../units/qty.pipe';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';

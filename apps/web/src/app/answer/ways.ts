@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { lineConditions, type Joint, type Stored } from '@hephaist/contracts';
-import { waysToAllow, type Way } from '@hephaist/core';
+import { type Joint, lineConditions, type Stored } from '@hephaist/contracts';
+import { type Way, waysToAllow } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { ShopStore } from '../data/shop.store';
 import { SayPipe } from '../units/say.pipe';

@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, un
 import { MatButtonModule } from '@angular/material/button';
 import { cleanLeftS, formatDuration } from '@hephaist/core';
 import { group } from 'd3';
+import { SeamPlan } from '../answer/seam-plan';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
+import { May } from '../signing/may';
 import { CleaningStore } from './cleaning.store';
 import { JointCard } from './joint-card';
-import { SeamPlan } from '../answer/seam-plan';
 import { LogForm } from './log-form';
-import { May } from '../signing/may';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({

@@ -1,6 +1,6 @@
 import { effect } from '@angular/core';
-import { readCleaned } from './cleaned';
 import { patchState, signalStore, withHooks, withMethods, withState } from '@ngrx/signals';
+import { readCleaned } from './cleaned';
 
 const KEY = 'hephaist.cleaned';
 const TICK_MS = 20_000;

@@ -1,20 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { SayPipe } from '../units/say.pipe';
 import type { Joint, Line } from '@hephaist/contracts';
 import {
   cautionsFor,
   feedPlan,
   filletRadiusM,
-  heatWords,
   formatDuration,
+  heatWords,
+  type JointPlan,
   schoolCautions,
   sourceLine,
-  type JointPlan,
   type Step,
 } from '@hephaist/core';
-import { Clock } from '../drawings/clock';
 import { JointAnswer } from '../answer/joint-answer';
+import { Clock } from '../drawings/clock';
+import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 
 interface CardStep {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readCleaned } from './cleaned';
-import { entryOf, keep, lotsFor, NOTHING_KEPT, type EntryDraft } from './log-entry-draft';
+import { type EntryDraft, entryOf, keep, lotsFor, NOTHING_KEPT } from './log-entry-draft';
 
 const now = Date.parse('2026-06-01T12:00:00Z');
 const hours = (n: number): number => now - n * 3_600_000;

@@ -5,9 +5,9 @@ import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { Annul } from '../signing/annul';
 import { SignaturesOf } from '../signing/signatures-of';
+import { localNow } from '../time/zone';
 import { UnitsStore } from '../units/units.store';
 import { LogPhotos } from './log-photos';
-import { localNow } from '../time/zone';
 
 /** One entry of the log as it was filed. */
 @Component({

@@ -10,9 +10,10 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { SayPipe } from '../units/say.pipe';
 import {
   inForce,
+  type Joint,
+  type JointLog,
   jointLogSchema,
   logFindingsOf,
   lotProblems,
@@ -21,46 +22,45 @@ import {
   namedProcedure,
   problemsOf,
   procedureNames,
-  type Joint,
-  type JointLog,
 } from '@hephaist/contracts';
 import {
   asksWith,
-  VISUAL_REJECTS,
   dayIn,
   displayUnit,
+  type FieldProblem,
+  type JointPlan,
+  type LogFinding,
   MAKING_SAYS,
   nextMakings,
   procedureGaps,
   sourceLine,
   toCover,
-  type FieldProblem,
-  type JointPlan,
-  type LogFinding,
+  VISUAL_REJECTS,
 } from '@hephaist/core';
+import { JointPurge } from '../answer/joint-purge';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { logChanges } from '../data/what-changes';
 import { newId } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
-import { JointPurge } from '../answer/joint-purge';
-import { Signer } from '../signing/signer';
 import { ShopStore } from '../data/shop.store';
+import { logChanges } from '../data/what-changes';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { fillerOptions, plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { UnitsStore } from '../units/units.store';
-import { CleaningClock } from './cleaning-clock';
-import { CleaningStore } from './cleaning.store';
-import { entryOf, keep, lotsFor, NOTHING_KEPT, type EntryDraft, type Kept } from './log-entry-draft';
-import { LogEntry } from './log-entry';
-import { LogPhotos } from './log-photos';
+import { inWords } from '../forms/problems';
+import { Signer } from '../signing/signer';
 import { Moment } from '../time/moment';
 import { instantOf, localNow } from '../time/zone';
-import { inWords } from '../forms/problems';
+import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
+import { CleaningStore } from './cleaning.store';
+import { CleaningClock } from './cleaning-clock';
+import { LogEntry } from './log-entry';
+import { type EntryDraft, entryOf, keep, type Kept, lotsFor, NOTHING_KEPT } from './log-entry-draft';
+import { LogPhotos } from './log-photos';
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { testVerdict } from '@hephaist/contracts';
-import { displayUnit, InputError, type FieldProblem, type Quantity, type RuleSet } from '@hephaist/core';
+import { displayUnit, type FieldProblem, InputError, type Quantity, type RuleSet } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
@@ -12,7 +12,7 @@ import { Pick as PickField } from '../forms/pick';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { PeelEditor } from './peel-editor';
-import { newTest, readTest, unansweredOf, TEST_FIELDS, TEST_NAMES, type TestDraft, type TestKind } from './test-drafts';
+import { newTest, readTest, TEST_FIELDS, TEST_NAMES, type TestDraft, type TestKind, unansweredOf } from './test-drafts';
 
 /** The tests of a coupon or record: what each asks for, and its verdict as it is typed. */
 @Component({

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { displayUnit, PEEL_LINES, peelClocks, type FieldProblem, type VoidInterval } from '@hephaist/core';
+import { displayUnit, type FieldProblem, PEEL_LINES, peelClocks, type VoidInterval } from '@hephaist/core';
 import { Entry } from '../forms/entry';
 import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';

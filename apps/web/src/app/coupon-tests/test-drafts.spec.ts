@@ -1,4 +1,4 @@
-import { problemsOf, pqrSchema } from '@hephaist/contracts';
+import { pqrSchema, problemsOf } from '@hephaist/contracts';
 import { INCH, PSI } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { newTest, readTest, TEST_FIELDS } from './test-drafts';

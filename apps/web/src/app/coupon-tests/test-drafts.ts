@@ -1,7 +1,7 @@
 import type { ProcedureTest } from '@hephaist/contracts';
-import { displayUnit, PSI, type FieldProblem, type Quantity, type UnitSystem } from '@hephaist/core';
-import { isUnanswered, readVoids } from './void-text';
+import { displayUnit, type FieldProblem, PSI, type Quantity, type UnitSystem } from '@hephaist/core';
 import { typed } from '../units/typed';
+import { isUnanswered, readVoids } from './void-text';
 
 export type TestKind = ProcedureTest['kind'];
 

@@ -1,8 +1,8 @@
 import { computed, inject } from '@angular/core';
 import {
-  mayDo,
   type Deed,
   type FirstRun,
+  mayDo,
   type Me,
   type NewPassword,
   type Reset,

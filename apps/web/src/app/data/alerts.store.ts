@@ -2,10 +2,10 @@ import { computed, inject } from '@angular/core';
 import { rulesInUse } from '@hephaist/contracts';
 import { alertsOf } from '@hephaist/core';
 import { signalStore, withComputed } from '@ngrx/signals';
+import { localNow } from '../time/zone';
 import { CrewStore } from './crew.store';
 import { JobStore } from './job.store';
 import { TablesStore } from './tables.store';
-import { localNow } from '../time/zone';
 
 /** Whose qualification runs out or just ran out, under the rules that the open job's lines are under. */
 export const AlertsStore = signalStore(

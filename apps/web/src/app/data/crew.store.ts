@@ -1,25 +1,25 @@
 import { computed, inject } from '@angular/core';
 import {
   annulledIds,
-  brazerRecord,
-  standing,
   type Annulment,
   type Brazer,
+  brazerRecord,
   type Confirmation,
   type Coupon,
   type Crew,
   type Pqr,
   type Procedure,
+  standing,
   type Stored,
 } from '@hephaist/contracts';
 import {
-  coverLines,
-  mayBraze,
-  validCoupons,
   type BrazerRecord,
   type CoverLine,
+  coverLines,
   type JointVariables,
+  mayBraze,
   type Permission,
+  validCoupons,
 } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';

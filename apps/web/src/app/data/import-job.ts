@@ -1,8 +1,8 @@
 import {
+  type IntakeAnswer,
   MAX_BODY_BYTES,
   MAX_BODY_SAYS,
   MOST_PACKAGE_BYTES,
-  type IntakeAnswer,
   type WaitingFile,
 } from '@hephaist/contracts';
 import { ApiProblem, call } from './api';

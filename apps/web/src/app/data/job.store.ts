@@ -1,13 +1,13 @@
 import { computed, effect, inject, untracked } from '@angular/core';
 import type { Job, JobDetail, Joint, JointLog, JointPage, Line, RecordKinds, Stored } from '@hephaist/contracts';
+import { lastLogs, type Planned, planner, standing, type Summed } from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { removeEntities, setAllEntities, upsertEntities, withEntities } from '@ngrx/signals/entities';
 import { call } from './api';
 import { CrewStore } from './crew.store';
-import { plainRecord, replay, type Replay, type Step, type Undoable } from './history';
-import { jointState, type JointState } from './joint-state';
+import { plainRecord, type Replay, replay, type Step, type Undoable } from './history';
+import { type JointState, jointState } from './joint-state';
 import { Outbox } from './outbox';
-import { lastLogs, planner, standing, type Planned, type Summed } from '@hephaist/contracts';
 import { ShopStore } from './shop.store';
 import { Summaries } from './summaries';
 import type { Inputs } from './summary-task';

@@ -1,7 +1,7 @@
+import { planner, shopOf, sum } from '@hephaist/contracts';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { jointState } from './joint-state';
-import { planner, shopOf, sum } from '@hephaist/contracts';
 
 const demo = saltmarsh('2026-06-15');
 const plan = planner(demo.job, demo.lines, shopOf(demo.ownRows, demo.procedures));

@@ -1,5 +1,5 @@
 import type { Joint } from '@hephaist/contracts';
-import { findTubeStandard, type Catalogue } from '@hephaist/core';
+import { type Catalogue, findTubeStandard } from '@hephaist/core';
 
 /** The size with its standard where it is not plain refrigeration tube. */
 export const sizeWords = (joint: Joint): string =>

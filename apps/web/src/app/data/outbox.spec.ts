@@ -1,11 +1,12 @@
-import 'fake-indexeddb/auto';
+import type { Me } from '@hephaist/contracts';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import type { Me } from '@hephaist/contracts';
 import { ApiProblem, signedOut } from './api';
 import { Outbox } from './outbox';
 import { me } from './who';
+
+import 'fake-indexeddb/auto';
 
 const [joint, other] = saltmarsh('2026-06-15').joints;
 if (!joint || !other) throw new Error('demo');

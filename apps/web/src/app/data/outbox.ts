@@ -1,6 +1,6 @@
 import { Injectable, signal } from '@angular/core';
 import type { Kind, Meaning, Problem, PutCommand, PutResult, RecordKinds } from '@hephaist/contracts';
-import { openDB, type IDBPDatabase } from 'idb';
+import { type IDBPDatabase, openDB } from 'idb';
 import { v7 as newId } from 'uuid';
 import { ApiProblem, AwayError, post } from './api';
 import { me, mustSignIn } from './who';

@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { standing, type PressureTest, type Stored } from '@hephaist/contracts';
+import { type PressureTest, standing, type Stored } from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
 import { CrewStore } from './crew.store';

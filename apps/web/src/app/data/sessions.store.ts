@@ -1,14 +1,14 @@
 import { computed, effect, inject, untracked } from '@angular/core';
 import {
   coreMark,
-  isOver,
-  readingsIn,
   type InstrumentSet,
+  isOver,
   type PurgeSession,
+  readingsIn,
   type SessionDetail,
   type TraceRow,
 } from '@hephaist/contracts';
-import { jointTrace, type JointTrace } from '@hephaist/core';
+import { type JointTrace, jointTrace } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
 import { Outbox } from './outbox';

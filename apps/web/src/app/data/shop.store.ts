@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { shopOf, type OwnRowRecord, type ShopData, type Stored } from '@hephaist/contracts';
+import { type OwnRowRecord, type ShopData, shopOf, type Stored } from '@hephaist/contracts';
 import { DEFAULT_WEIGHTS, type Weights } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withMethods, withProps, withState } from '@ngrx/signals';
 import { call } from './api';

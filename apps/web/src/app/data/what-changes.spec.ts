@@ -1,5 +1,5 @@
-import { ASME_RULES, type BrazerRecord, type CouponRecord, type QualifiedBy } from '@hephaist/core';
 import { qualifiedBy, statedProcedure } from '@hephaist/contracts';
+import { ASME_RULES, type BrazerRecord, type CouponRecord, type QualifiedBy } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh.js';
 import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';

@@ -1,4 +1,4 @@
-import { planner, shopOf, sum, type Joint } from '@hephaist/contracts';
+import { type Joint, planner, shopOf, sum } from '@hephaist/contracts';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh.js';
 import { groupWork, workOf } from './work';

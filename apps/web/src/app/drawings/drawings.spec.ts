@@ -1,5 +1,5 @@
-import { planJoint, workingK, AMBIENT_K, type JointPlan } from '@hephaist/core';
 import { lineConditions } from '@hephaist/contracts';
+import { AMBIENT_K, type JointPlan, planJoint, workingK } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { hourPoint, sweepAngles } from './clock-geometry';

@@ -1,4 +1,4 @@
-import { HEAT_COLOURS, OXIDE_ONSET_K, workingK, type FillerJudgement, type JointPlan } from '@hephaist/core';
+import { type FillerJudgement, HEAT_COLOURS, type JointPlan, OXIDE_ONSET_K, workingK } from '@hephaist/core';
 
 export interface LadderBand {
   readonly id: string;

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { displayUnit, heatWords, type FillerJudgement, type JointPlan } from '@hephaist/core';
+import { displayUnit, type FillerJudgement, heatWords, type JointPlan } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 import { GLOW, ladderOf, spread } from './ladder-bands';

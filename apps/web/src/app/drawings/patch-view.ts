@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { PATCH_CROWN_M, PATCH_TIN_M, patchSteps, type JointPlan, type PatchSpec } from '@hephaist/core';
+import { type JointPlan, PATCH_CROWN_M, PATCH_TIN_M, type PatchSpec, patchSteps } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 import { Hatches } from './hatch';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { InputError, mergeVoids, peelClocks, readPeel, type PeelLines, type RuleSet } from '@hephaist/core';
+import { InputError, mergeVoids, peelClocks, type PeelLines, readPeel, type RuleSet } from '@hephaist/core';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import jsQR from 'jsqr';
 import { describe, expect, it } from 'vitest';
-import { qrPath } from './qr';
 import { labelText } from '../prove/traveller';
+import { qrPath } from './qr';
 
 /** Draws the path as a picture, four dots a square with a border of four squares, as a label printer would. */
 function picture({ size, path }: ReturnType<typeof qrPath>): { data: Uint8ClampedArray; side: number } {

@@ -1,4 +1,4 @@
-import { AMBIENT_K, hotGap, type HotGap, type JointPlan } from '@hephaist/core';
+import { AMBIENT_K, type HotGap, hotGap, type JointPlan } from '@hephaist/core';
 
 /** The half section in drawing units: everything true to one scale but the gap, whose exaggeration is stated. */
 export interface SectionGeometry {

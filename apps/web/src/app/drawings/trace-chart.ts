@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { formatDuration, OXYGEN_IN_AIR, readingsOf, STALE_S, type PurgeReading } from '@hephaist/core';
+import { formatDuration, OXYGEN_IN_AIR, type PurgeReading, readingsOf, STALE_S } from '@hephaist/core';
 import { line, scaleLinear, scaleLog } from 'd3';
 
 const [HEIGHT, LEFT, RIGHT, TOP, BOTTOM] = [210, 48, 14, 14, 24];

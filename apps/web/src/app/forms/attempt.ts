@@ -1,4 +1,4 @@
-import { computed, signal, type Signal } from '@angular/core';
+import { computed, type Signal, signal } from '@angular/core';
 import type { FieldProblem } from '@hephaist/core';
 import { ApiProblem } from '../data/api';
 import { problemAt, under } from './problems';

@@ -1,4 +1,4 @@
-import { computed, Directive, effect, inject, input, model, untracked, type Signal } from '@angular/core';
+import { computed, Directive, effect, inject, input, model, type Signal, untracked } from '@angular/core';
 import type { FieldOf } from './form';
 import { FormOf } from './form-of';
 

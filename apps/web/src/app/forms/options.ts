@@ -1,4 +1,4 @@
-import { POSITIONS, TUBE_STANDARDS, type Catalogue, type Position } from '@hephaist/core';
+import { type Catalogue, type Position, POSITIONS, TUBE_STANDARDS } from '@hephaist/core';
 
 /** A choice: what is stored and what is read. */
 export interface Option<T extends string = string> {

@@ -1,4 +1,4 @@
-import { kindRow, type Brought } from '@hephaist/contracts';
+import { type Brought, kindRow } from '@hephaist/contracts';
 
 /** "12 coupons, 3 without a signature: Prue Akintola: C-001, C-002; …" */
 export function broughtLine({ kind, count, unsigned, names }: Brought): string {

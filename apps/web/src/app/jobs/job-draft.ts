@@ -1,5 +1,5 @@
 import type { Job, Line } from '@hephaist/contracts';
-import { AMBIENT_K, displayUnit, type CodeSetId, type Quantity, type Schools, type UnitSystem } from '@hephaist/core';
+import { AMBIENT_K, type CodeSetId, displayUnit, type Quantity, type Schools, type UnitSystem } from '@hephaist/core';
 import { back, percentOf, percentText, shown } from '../units/typed';
 
 /** A line while it is typed: numbers stay text in the units shown. */

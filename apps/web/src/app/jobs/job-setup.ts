@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatListModule } from '@angular/material/list';
-import { jobSchema, lineSchema, problemsOf, type Line } from '@hephaist/contracts';
-import { CODE_SETS, displayUnit, SERVICES, type CodeSetId, type FieldProblem, type Schools } from '@hephaist/core';
+import { jobSchema, type Line, lineSchema, problemsOf } from '@hephaist/contracts';
+import { CODE_SETS, type CodeSetId, displayUnit, type FieldProblem, type Schools, SERVICES } from '@hephaist/core';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
@@ -12,10 +12,10 @@ import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
-import { UnitsStore } from '../units/units.store';
-import { lineDraftOf, lineOf, newLine } from './job-draft';
 import { SchoolsForm } from '../forms/schools-form';
 import { May } from '../signing/may';
+import { UnitsStore } from '../units/units.store';
+import { lineDraftOf, lineOf, newLine } from './job-draft';
 
 const JOB = 'job';
 const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');

@@ -5,6 +5,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { JobDetail, JobSummary } from '@hephaist/contracts';
 import { call, post } from '../data/api';
 import { plainRecord } from '../data/history';
+import { importJobFile } from '../data/import-job';
 import { newId, Outbox } from '../data/outbox';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
@@ -12,9 +13,8 @@ import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
 import { Done } from '../layout/done';
 import { Header } from '../shell/header';
-import { importJobFile } from '../data/import-job';
-import { newJob } from './job-draft';
 import { May } from '../signing/may';
+import { newJob } from './job-draft';
 import { WaitingFiles } from './waiting-files';
 
 /** All jobs with how far each is; a job file is brought in here. */

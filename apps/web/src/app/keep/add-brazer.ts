@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { brazerSchema, problemsOf, type Brazer } from '@hephaist/contracts';
+import { type Brazer, brazerSchema, problemsOf } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';

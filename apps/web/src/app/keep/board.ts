@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { SayPipe } from '../units/say.pipe';
-import { CONTINUITY_SOURCE, RANGE_SOURCE, sourceLine, type RuleSet } from '@hephaist/core';
+import { CONTINUITY_SOURCE, RANGE_SOURCE, type RuleSet, sourceLine } from '@hephaist/core';
 import type { BoardRow } from '../data/crew.store';
-import { spanAround } from './span';
-import { May } from '../signing/may';
-import { BrazerActions } from './brazer-actions';
-import { StandingStrip } from './standing-strip';
 import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
+import { type Column, Table } from '../layout/table';
+import { May } from '../signing/may';
+import { SayPipe } from '../units/say.pipe';
+import { BrazerActions } from './brazer-actions';
+import { spanAround } from './span';
+import { StandingStrip } from './standing-strip';
 
 /** The crew against one joint on one day: may or may not, why, and how long each is still good. */
 @Component({

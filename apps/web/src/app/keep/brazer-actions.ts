@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { MatButtonModule } from '@angular/material/button';
 import { maySign } from '@hephaist/contracts';
 import type { RuleSet } from '@hephaist/core';
-import { CrewStore, type BoardRow } from '../data/crew.store';
+import { type BoardRow, CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
-import { me } from '../data/who';
 import { movedWords } from '../data/what-changes';
+import { me } from '../data/who';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';

@@ -2,11 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, OnDestroy, signal
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
-import { openPoints, type OpenPoint } from '@hephaist/contracts';
+import { type OpenPoint, openPoints } from '@hephaist/contracts';
 import { fetchFile } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { markRuns } from '../data/mark-runs';
 import { newId } from '../data/outbox';
+import { PressureStore } from '../data/pressure.store';
 import { saveFile } from '../data/save-file';
 import { ShopStore } from '../data/shop.store';
 import { Attempt } from '../forms/attempt';
@@ -14,15 +16,13 @@ import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
+import { Tabs } from '../shell/tabs';
 import { May } from '../signing/may';
 import { Signer } from '../signing/signer';
-import { markRuns } from '../data/mark-runs';
-import { PressureStore } from '../data/pressure.store';
-import { Tabs } from '../shell/tabs';
+import { localNow } from '../time/zone';
 import { UnitsStore } from '../units/units.store';
 import { HandOverStore } from './hand-over.store';
 import { KEEP_TABS } from './keep-tabs';
-import { localNow } from '../time/zone';
 
 /** Where an open point is mended. */
 const WHERE: readonly (readonly [words: RegExp, path: string, name: string])[] = [

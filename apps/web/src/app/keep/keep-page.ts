@@ -2,21 +2,21 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { ASME_RULES, mayBraze } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { WorkStore } from '../data/work.store';
-import { ShopStore } from '../data/shop.store';
-import { Find } from '../forms/find';
 import { metalWords, sizeWords } from '../data/joint-words';
-import { May } from '../signing/may';
+import { ShopStore } from '../data/shop.store';
+import { WorkStore } from '../data/work.store';
+import { Find } from '../forms/find';
 import { Tabs } from '../shell/tabs';
-import { KEEP_TABS } from './keep-tabs';
-import { Board } from './board';
-import { CalendarFeed } from './calendar-feed';
-import { AddBrazer } from './add-brazer';
-import { Patches } from './patches';
-import { RunningOut } from './running-out';
-import { Procedures } from './procedures';
+import { May } from '../signing/may';
 import { Day } from '../time/day';
 import { localNow } from '../time/zone';
+import { AddBrazer } from './add-brazer';
+import { Board } from './board';
+import { CalendarFeed } from './calendar-feed';
+import { KEEP_TABS } from './keep-tabs';
+import { Patches } from './patches';
+import { Procedures } from './procedures';
+import { RunningOut } from './running-out';
 
 /** Keep: who may braze a joint on any day and why not and the procedures on file. */
 @Component({

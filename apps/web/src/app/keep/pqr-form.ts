@@ -10,47 +10,47 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  missingOf,
+  type Pqr,
   pqrSchema,
   problemsOf,
-  missingOf,
+  type Procedure,
   qualifiedBy,
   statedProcedure,
   testVerdict,
-  type Pqr,
-  type Procedure,
 } from '@hephaist/contracts';
 import {
   ASME_RULES,
   displayUnit,
+  type FieldProblem,
   JOINT_TYPES,
+  type Position,
   PROCESS_TYPES,
   PROCESSES,
-  type FieldProblem,
-  type Position,
   type Quantity,
 } from '@hephaist/core';
+import { CouponTests } from '../coupon-tests/coupon-tests';
+import { newTest, readTest, type TestDraft, unansweredOf } from '../coupon-tests/test-drafts';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { pqrChanges } from '../data/what-changes';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
-import { nextNumber } from '../forms/next-number';
+import { pqrChanges } from '../data/what-changes';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
+import { nextNumber } from '../forms/next-number';
 import { plain, POSITION_OPTIONS, ruleSetOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
-import { Day } from '../time/day';
-import { CouponTests } from '../coupon-tests/coupon-tests';
-import { newTest, readTest, unansweredOf, type TestDraft } from '../coupon-tests/test-drafts';
+import { inWords } from '../forms/problems';
 import { Signer } from '../signing/signer';
-import { UnitsStore } from '../units/units.store';
-import { readPairs } from './pairs-text';
+import { Day } from '../time/day';
 import { localNow } from '../time/zone';
 import { typed } from '../units/typed';
-import { inWords } from '../forms/problems';
+import { UnitsStore } from '../units/units.store';
+import { readPairs } from './pairs-text';
 
 /** Writes down what was done on a procedure's test coupon and how it tested; each verdict as it is typed. */
 @Component({

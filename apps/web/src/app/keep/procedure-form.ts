@@ -1,16 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { problemsOf, procedureSchema, type Procedure, type Stored } from '@hephaist/contracts';
+import { problemsOf, type Procedure, procedureSchema, type Stored } from '@hephaist/contracts';
 import {
   displayUnit,
   FILLER_FORMS,
   FUELS,
   JOINT_TYPES,
-  PROCESS_TYPES,
-  PROCESSES,
   type Position,
   type ProcedureVariables,
+  PROCESS_TYPES,
+  PROCESSES,
   type Quantity,
 } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
@@ -24,9 +24,9 @@ import { FormOf } from '../forms/form-of';
 import { plain, POSITION_OPTIONS } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
+import { percentOf, percentText, typed } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
 import { readPairs, readWords, writePairs } from './pairs-text';
-import { percentText, percentOf, typed } from '../units/typed';
 
 /** From and to of a variable, as they are typed. */
 interface BandText {

@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { problemsOf, procedureSchema, type Procedure, type Stored } from '@hephaist/contracts';
+import { problemsOf, type Procedure, procedureSchema, type Stored } from '@hephaist/contracts';
 import { dayIn, nextRevision } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { plainRecord } from '../data/history';
-import { newId } from '../data/outbox';
-import { Signer } from '../signing/signer';
 import { JobStore } from '../data/job.store';
+import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
+import { Signer } from '../signing/signer';
 import { percentOf, percentText } from '../units/typed';
 
 /** The oxygen limit that a procedure asks for before brazing; changing it makes its next revision. */

@@ -1,49 +1,49 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
-  qualifiedBy,
-  revisionState,
-  procedureRows,
-  statedProcedure,
-  testVerdict,
   type Pqr,
   type Procedure,
+  procedureRows,
+  qualifiedBy,
+  revisionState,
+  statedProcedure,
   type Stored,
+  testVerdict,
 } from '@hephaist/contracts';
 import {
   ASME_RULES,
-  procedureGaps,
   dayIn,
   medicalMissing,
   nextRevision,
   outsideSupport,
   PROCEDURE_SOURCE,
+  procedureGaps,
   sourceLine,
 } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
-import { WorkStore } from '../data/work.store';
+import { markRuns } from '../data/mark-runs';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
+import { WorkStore } from '../data/work.store';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
 import { nextNumber } from '../forms/next-number';
-import { May } from '../signing/may';
-import { Signer } from '../signing/signer';
-import { markRuns } from '../data/mark-runs';
+import { Cell } from '../layout/cell';
+import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
+import { Annul } from '../signing/annul';
+import { May } from '../signing/may';
+import { SignaturesOf } from '../signing/signatures-of';
+import { Signer } from '../signing/signer';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { KEEP_TABS } from './keep-tabs';
 import { PqrForm } from './pqr-form';
 import { ProcedureForm } from './procedure-form';
-import { SignaturesOf } from '../signing/signatures-of';
-import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
-import { Annul } from '../signing/annul';
 
 /** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */
 @Component({

@@ -3,8 +3,8 @@ import { inForce, namedProcedure } from '@hephaist/contracts';
 import { procedureGaps } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { WorkStore } from '../data/work.store';
-import { ProcedureLimit } from './procedure-limit';
 import { May } from '../signing/may';
+import { ProcedureLimit } from './procedure-limit';
 
 /** Procedures on file with how much of this job each covers, and what none covers. */
 @Component({

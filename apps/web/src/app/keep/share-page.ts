@@ -4,18 +4,18 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { WorkStore } from '../data/work.store';
-import { saveFile } from '../data/save-file';
-import { Pick as PickField } from '../forms/pick';
 import { markRuns } from '../data/mark-runs';
+import { saveFile } from '../data/save-file';
+import { WorkStore } from '../data/work.store';
+import { Pick as PickField } from '../forms/pick';
+import { Cell } from '../layout/cell';
+import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
-import { SayPipe } from '../units/say.pipe';
-import { KEEP_TABS } from './keep-tabs';
-import { shareCsv, shareWork, type OpenWork } from './share';
 import { Day } from '../time/day';
 import { localNow } from '../time/zone';
-import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
+import { SayPipe } from '../units/say.pipe';
+import { KEEP_TABS } from './keep-tabs';
+import { type OpenWork, shareCsv, shareWork } from './share';
 
 /** Share the work: which of the crew brazes what, all qualified on the day, fairly, nobody left to lapse. */
 @Component({

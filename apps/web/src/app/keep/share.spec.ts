@@ -4,7 +4,7 @@ import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';
 import { markRuns } from '../data/mark-runs';
-import { shareCsv, shareWork, type CrewHand } from './share';
+import { type CrewHand, shareCsv, shareWork } from './share';
 import { spanAround } from './span';
 
 const asks = sampleAsks({ rules: ASME_RULES });

@@ -2,11 +2,11 @@ import type { Crew, Joint } from '@hephaist/contracts';
 import {
   asksKey,
   assignJoints,
-  mayBraze,
-  warningOn,
   type Assignment,
   type BrazerRecord,
   type JointVariables,
+  mayBraze,
+  warningOn,
 } from '@hephaist/core';
 import Papa from 'papaparse';
 

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { addDays, standing, type BrazerRecord, type RuleSet } from '@hephaist/core';
+import { addDays, type BrazerRecord, type RuleSet, standing } from '@hephaist/core';
 import { scaleUtc, utcMonth } from 'd3';
 
 const WIDE = 250;

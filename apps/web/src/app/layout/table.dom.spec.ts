@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
 import { Cell } from './cell';
-import { Table, type Column } from './table';
+import { type Column, Table } from './table';
 
 interface Row {
   readonly mark: string;

@@ -12,30 +12,30 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  type Alarm,
+  type DeviceId,
   feedPlan,
   findMetal,
   formatDuration,
-  STALE_S,
-  STAND_IN_MISHAPS,
   heatWords,
-  type Alarm,
-  type DeviceId,
   type MarkKind,
   type PurgeReading,
+  STALE_S,
+  STAND_IN_MISHAPS,
 } from '@hephaist/core';
-import { plain } from '../forms/options';
-import { Pick } from '../forms/pick';
+import { post } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { Outbox } from '../data/outbox';
-import { post } from '../data/api';
+import { SessionsStore } from '../data/sessions.store';
 import { Clock } from '../drawings/clock';
+import { type Moment, TraceChart } from '../drawings/trace-chart';
+import { plain } from '../forms/options';
+import { Pick } from '../forms/pick';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { AlarmSound, HeardAlarms } from './alarm-sound';
 import { LiveStore } from './live.store';
 import { NumberPad } from './number-pad';
-import { SessionsStore } from '../data/sessions.store';
-import { TraceChart, type Moment } from '../drawings/trace-chart';
 
 /** Time shown on the chart, ms. */
 const SHOWN_MS = 6 * 60_000;

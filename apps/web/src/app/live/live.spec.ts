@@ -1,10 +1,10 @@
 import type { PurgeMark, TraceRow } from '@hephaist/contracts';
-import { shopOf, planner } from '@hephaist/contracts';
+import { planner, shopOf } from '@hephaist/contracts';
 import { SCFH } from '@hephaist/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { AlarmSound, HeardAlarms } from './alarm-sound';
 import { coolSeconds, sessionOf } from '../purge/session-draft';
+import { AlarmSound, HeardAlarms } from './alarm-sound';
 import { listenTo } from './trace-feed';
 
 beforeEach(() => void vi.useFakeTimers());

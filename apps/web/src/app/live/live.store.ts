@@ -1,16 +1,16 @@
 import { computed, inject } from '@angular/core';
 import {
   coreMark,
-  isOver,
-  readingsIn,
-  sessionPlan,
   type InstrumentSet,
+  isOver,
   type PurgeMark,
   type PurgeSession,
+  readingsIn,
   type SessionDetail,
+  sessionPlan,
   type TraceRow,
 } from '@hephaist/contracts';
-import { allReadings, sessionState, type DeviceId } from '@hephaist/core';
+import { allReadings, type DeviceId, sessionState } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { ApiProblem, call } from '../data/api';
 import { JobStore } from '../data/job.store';

@@ -1,18 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
-import { newPasswordSchema, problemsOf, type OwnSignIn } from '@hephaist/contracts';
+import { newPasswordSchema, type OwnSignIn, problemsOf } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
 import { call, post } from '../data/api';
+import { qrPath } from '../drawings/qr';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
-import { qrPath } from '../drawings/qr';
-import { Header } from '../shell/header';
 import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
+import { type Column, Table } from '../layout/table';
+import { Header } from '../shell/header';
 
 /** One's own account: the second factor of the sign-in, and where one is signed in. */
 @Component({

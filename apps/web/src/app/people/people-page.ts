@@ -6,12 +6,12 @@ import { RouterLink } from '@angular/router';
 import {
   changePersonSchema,
   newPersonSchema,
-  problemsOf,
-  ROLE_SAYS,
-  ROLES,
   type PeopleAnswer,
   type Person,
+  problemsOf,
   type Role,
+  ROLE_SAYS,
+  ROLES,
 } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
@@ -27,9 +27,9 @@ import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
-import { Header } from '../shell/header';
 import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
+import { type Column, Table } from '../layout/table';
+import { Header } from '../shell/header';
 
 const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '', password: '', disabled: false };
 

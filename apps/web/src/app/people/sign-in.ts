@@ -4,9 +4,9 @@ import {
   firstRunSchema,
   newPasswordSchema,
   problemsOf,
+  type Reset,
   resetSchema,
   signInSchema,
-  type Reset,
 } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';

@@ -5,9 +5,9 @@ import { RouterLink } from '@angular/router';
 import type { AccessEntry, TrailEntry, TrailVerdict } from '@hephaist/contracts';
 import { call, post } from '../data/api';
 import { Attempt } from '../forms/attempt';
-import { Header } from '../shell/header';
 import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
+import { type Column, Table } from '../layout/table';
+import { Header } from '../shell/header';
 
 /** How many records of an entry are named before "and so many more". */
 const NAMED = 3;

@@ -1,4 +1,4 @@
-import { computed, signal, type Signal } from '@angular/core';
+import { computed, type Signal, signal } from '@angular/core';
 import { columnsOf, USUAL_COLUMNS } from './schedule-columns';
 
 const KEY = 'hephaist.columns';

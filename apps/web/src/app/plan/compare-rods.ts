@@ -5,9 +5,9 @@ import { compareFillers, type JointPlan } from '@hephaist/core';
 import { LadderView } from '../drawings/ladder';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
+import { type Column, Table } from '../layout/table';
 import { UnitsStore } from '../units/units.store';
 import { firstPrices } from './prices';
-import { Table, type Column } from '../layout/table';
 
 /** Two rods side by side on the same joint: figures, points, and both on one heat ladder. */
 @Component({

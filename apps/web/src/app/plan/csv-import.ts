@@ -3,10 +3,10 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { CSV_COLUMNS, type CsvReport } from '@hephaist/contracts';
 import { call } from '../data/api';
+import { fileTooLarge } from '../data/import-job';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
-import { fileTooLarge } from '../data/import-job';
-import { Table, type Column } from '../layout/table';
+import { type Column, Table } from '../layout/table';
 import { jointsWord, StepDone } from './step-done';
 
 const BATCH = 2000;

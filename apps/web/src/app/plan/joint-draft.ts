@@ -1,4 +1,4 @@
-import { jointSchema, problemsOf, type Joint } from '@hephaist/contracts';
+import { type Joint, jointSchema, problemsOf } from '@hephaist/contracts';
 import {
   type Catalogue,
   type FieldProblem,

@@ -1,44 +1,44 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatExpansionModule } from '@angular/material/expansion';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { lineConditions, type Joint, type Stored } from '@hephaist/contracts';
+import { MatExpansionModule } from '@angular/material/expansion';
+import { type Joint, lineConditions, type Stored } from '@hephaist/contracts';
+import { tryPlan } from '@hephaist/contracts';
 import {
   displayUnit,
   findService,
-  ROD_FORMS,
-  verdictSentence,
   type FitUp,
+  ROD_FORMS,
   type RodFormId,
   type SocketKind,
+  verdictSentence,
 } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
-import { tryPlan } from '@hephaist/contracts';
 import { Caliper } from '../forms/caliper';
 import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
-import { SchoolsForm } from '../forms/schools-form';
 import {
   cupOptions,
   fillerOptions,
   metalOptions,
+  type Option,
   partOptions,
   plain,
   POSITION_OPTIONS,
   sizeOptions,
   standardOptions,
-  type Option,
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
+import { SchoolsForm } from '../forms/schools-form';
+import { type Column, Table } from '../layout/table';
 import { Day } from '../time/day';
 import { UnitsStore } from '../units/units.store';
-import { draftOf, jointOf, jointProblems, nextMark, type JointDraft } from './joint-draft';
-import { Table, type Column } from '../layout/table';
+import { draftOf, type JointDraft, jointOf, jointProblems, nextMark } from './joint-draft';
 
 const KINDS: readonly Option<SocketKind>[] = [
   { id: 'fitting', name: 'made fitting' },

@@ -2,17 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Joint, Stored } from '@hephaist/contracts';
+import { JointAnswer } from '../answer/joint-answer';
+import { JointNumbers } from '../answer/joint-numbers';
+import { JointReasons } from '../answer/joint-reasons';
+import { SeamPlan } from '../answer/seam-plan';
 import { JobStore } from '../data/job.store';
 import { LadderView } from '../drawings/ladder';
 import { PatchView } from '../drawings/patch-view';
 import { Section } from '../drawings/section';
-import { JointAnswer } from '../answer/joint-answer';
-import { JointNumbers } from '../answer/joint-numbers';
-import { JointReasons } from '../answer/joint-reasons';
+import { May } from '../signing/may';
 import { LapStrength } from './lap-strength';
 import { OtherRods } from './other-rods';
-import { SeamPlan } from '../answer/seam-plan';
-import { May } from '../signing/may';
 
 /** One joint's plan in deciding order: the answer, five numbers, the drawings, the reasons, what was refused. */
 @Component({

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
 import type { Line } from '@hephaist/contracts';
-import { lapStrength, unbrazedToTube, type JointPlan } from '@hephaist/core';
+import { type JointPlan, lapStrength, unbrazedToTube } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
 
 /** What the lap carries when part of it is unbrazed, against design and test pressure. */

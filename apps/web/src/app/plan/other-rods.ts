@@ -1,12 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
-import { SayPipe } from '../units/say.pipe';
-import type { Joint, Stored } from '@hephaist/contracts';
 import { MatButtonModule } from '@angular/material/button';
 import { MatChipsModule } from '@angular/material/chips';
 import { MatDialog } from '@angular/material/dialog';
-import { JobStore } from '../data/job.store';
+import type { Joint, Stored } from '@hephaist/contracts';
+import { type FillerJudgement, type Finding, type JointPlan, sourceLine } from '@hephaist/core';
 import { Ways } from '../answer/ways';
-import { sourceLine, type FillerJudgement, type Finding, type JointPlan } from '@hephaist/core';
+import { JobStore } from '../data/job.store';
+import { SayPipe } from '../units/say.pipe';
 
 /** Every other filler class: allowed ones by rank, refused ones struck through; pick one to read why. */
 @Component({

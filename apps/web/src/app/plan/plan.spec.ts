@@ -1,6 +1,6 @@
 import { SHIPPED } from '@hephaist/core';
-import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { describe, expect, it } from 'vitest';
+import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { draftOf, jointOf, jointProblems, nextMark } from './joint-draft';
 
 const demo = saltmarsh('2026-06-15');

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import { alternative, rodList, rodSets, type RodListJoint, type RodListWishes } from '@hephaist/core';
+import { alternative, rodList, type RodListJoint, type RodListWishes, rodSets } from '@hephaist/core';
 import { download } from '../data/api';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
@@ -10,14 +10,14 @@ import { ShopStore } from '../data/shop.store';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
-import { UnitsStore } from '../units/units.store';
-import { storedWishes, storeWishes, type Wishes } from './prices';
-import { rodListCsv } from './rod-list-csv';
-import { May } from '../signing/may';
-import { numberOf } from '../units/typed';
 import { Cell } from '../layout/cell';
 import { Table } from '../layout/table';
+import { May } from '../signing/may';
+import { numberOf } from '../units/typed';
+import { UnitsStore } from '../units/units.store';
+import { storedWishes, storeWishes, type Wishes } from './prices';
 import { ORDER_COLUMNS, orderRows, OTHER_COLUMNS, setColumns, type SetRow } from './rod-list-columns';
+import { rodListCsv } from './rod-list-csv';
 
 /** Classes worth asking about on joints that a phosphorus rod serves: no silver, 2, 5, 6 and 15 %. */
 const ASKED = ['BCuP-2', 'BCuP-6', 'BCuP-3', 'BCuP-4', 'BCuP-5'];

@@ -1,8 +1,8 @@
-import { findCell, type CellId, type CellWords, type Joint, type JointCell } from '@hephaist/contracts';
+import type { Summed } from '@hephaist/contracts';
+import { type CellId, type CellWords, findCell, type Joint, type JointCell } from '@hephaist/contracts';
 import type { Quantity } from '@hephaist/core';
 import type { JointState } from '../data/joint-state';
 import { sizeWords } from '../data/joint-words';
-import type { Summed } from '@hephaist/contracts';
 
 /** What a column may look at to show a joint. */
 export interface Eye {

@@ -1,4 +1,4 @@
-import { computed, signal, type Signal } from '@angular/core';
+import { computed, type Signal, signal } from '@angular/core';
 import type { Joint } from '@hephaist/contracts';
 import type { Column } from './schedule-columns';
 import type { Range } from './schedule-edit';

@@ -1,8 +1,8 @@
-import { blankJoint, jointSchema, problemsOf, type Joint, type Line } from '@hephaist/contracts';
+import { blankJoint, type Joint, jointSchema, type Line, problemsOf } from '@hephaist/contracts';
 import Papa from 'papaparse';
-import type { Column, Eye } from './schedule-columns';
 import { plainRecord } from '../data/history';
 import { nextMark } from './joint-draft';
+import type { Column, Eye } from './schedule-columns';
 
 /** A rectangle of cells, rows and columns counted among those shown; both ends belong to it. */
 export interface Range {

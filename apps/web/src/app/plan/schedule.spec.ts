@@ -1,11 +1,11 @@
-import { lineConditions, planner, shopOf, sum, type Joint } from '@hephaist/contracts';
+import { type Joint, lineConditions, planner, shopOf, sum } from '@hephaist/contracts';
 import { catalogueWith, formatQuantity, planJoint } from '@hephaist/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { jointState } from '../data/joint-state';
 import { metalWords } from '../data/joint-words';
-import { COLUMNS, columnsOf, templateOf, USUAL_COLUMNS, type Column, type Eye } from './schedule-columns';
+import { type Column, COLUMNS, columnsOf, type Eye, templateOf, USUAL_COLUMNS } from './schedule-columns';
 import { fromTsv, planPaste, readCells, toTsv } from './schedule-edit';
 import { PLAIN_VIEW, scheduleRows, type View } from './schedule-rows';
 

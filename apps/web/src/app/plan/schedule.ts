@@ -5,6 +5,7 @@ import {
   Component,
   computed,
   effect,
+  type ElementRef,
   inject,
   Injector,
   input,
@@ -12,7 +13,6 @@ import {
   signal,
   untracked,
   viewChild,
-  type ElementRef,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
@@ -28,16 +28,16 @@ import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import type { Option } from '../forms/options';
 import { Pick } from '../forms/pick';
+import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
 import { ColumnChoice } from './column-choice';
-import { COLUMNS, templateOf, type Eye } from './schedule-columns';
-import { fromTsv, planPaste, readCells, toTsv, type CellText, type EditOutcome } from './schedule-edit';
-import { CURSOR_KEYS, ScheduleCursor, type Place } from './schedule-cursor';
+import { COLUMNS, type Eye, templateOf } from './schedule-columns';
+import { CURSOR_KEYS, type Place, ScheduleCursor } from './schedule-cursor';
+import { type CellText, type EditOutcome, fromTsv, planPaste, readCells, toTsv } from './schedule-edit';
 import { ScheduleMany } from './schedule-many';
-import { PLAIN_VIEW, scheduleRows, type GroupBy, type ScheduleRow, type View } from './schedule-rows';
-import { jointsWord, StepDone } from './step-done';
+import { type GroupBy, PLAIN_VIEW, type ScheduleRow, scheduleRows, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
-import { May } from '../signing/may';
+import { jointsWord, StepDone } from './step-done';
 
 export const ROW_PX = 28;
 

@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { SayPipe } from '../units/say.pipe';
 import { verdictSentence } from '@hephaist/core';
+import { JointReasons } from '../answer/joint-reasons';
 import { JobStore } from '../data/job.store';
+import { metalWords, sizeWords } from '../data/joint-words';
 import { ShopStore } from '../data/shop.store';
 import { LadderView } from '../drawings/ladder';
 import { Section } from '../drawings/section';
-import { JointReasons } from '../answer/joint-reasons';
-import { metalWords, sizeWords } from '../data/joint-words';
-import { questionOf, type Question } from './questions';
+import { SayPipe } from '../units/say.pipe';
+import { type Question, questionOf } from './questions';
 
 /** Practise: choose the rod for a real joint of this job; the plan's own rules say how good the choice is. */
 @Component({

@@ -1,49 +1,51 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { SayPipe } from '../units/say.pipe';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import {
+  type Coupon,
   couponMissing,
   couponRecord,
   couponSchema,
   couponVerdict,
+  type FaceTrace,
   inForceOn,
   problemsOf,
   procedureNames,
-  type Coupon,
-  type FaceTrace,
 } from '@hephaist/contracts';
 import {
   ASME_RULES,
+  type CouponTest,
   displayUnit,
   doubtWords,
+  type FieldProblem,
   InputError,
   JOINT_TYPES,
-  PROCESS_TYPES,
-  PROCESSES,
-  VISUAL_REJECTS,
-  type Process,
-  type ProcessType,
-  type CouponTest,
-  type FieldProblem,
   type JointType,
   type Position,
+  type Process,
+  PROCESS_TYPES,
+  PROCESSES,
+  type ProcessType,
+  VISUAL_REJECTS,
   type VoidInterval,
 } from '@hephaist/core';
+import { firstValueFrom } from 'rxjs';
+import { CouponTests } from '../coupon-tests/coupon-tests';
+import { newTest, readTest, type TestDraft, unansweredOf } from '../coupon-tests/test-drafts';
+import { VoidBar } from '../coupon-tests/void-bar';
+import { isUnanswered, readVoids, voidText } from '../coupon-tests/void-text';
 import { CrewStore } from '../data/crew.store';
-import { couponChanges } from '../data/what-changes';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
+import { couponChanges } from '../data/what-changes';
+import { PeelFace } from '../drawings/peel-face';
 import { Strip } from '../drawings/strip';
-import { MatButtonModule } from '@angular/material/button';
-import { MatDialog } from '@angular/material/dialog';
-import { firstValueFrom } from 'rxjs';
-import type { Traced } from './strip-tracer';
-import { Signer } from '../signing/signer';
-import { couponNumber, nextNumber } from '../forms/next-number';
 import { Entry } from '../forms/entry';
-import { Form, type FieldOf } from '../forms/form';
+import { type FieldOf, Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
+import { couponNumber, nextNumber } from '../forms/next-number';
 import {
   fillerOptions,
   metalOptions,
@@ -55,16 +57,14 @@ import {
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
-import { Day } from '../time/day';
-import { UnitsStore } from '../units/units.store';
-import { CouponTests } from '../coupon-tests/coupon-tests';
-import { unansweredOf, newTest, readTest, type TestDraft } from '../coupon-tests/test-drafts';
-import { PeelFace } from '../drawings/peel-face';
-import { VoidBar } from '../coupon-tests/void-bar';
-import { isUnanswered, readVoids, voidText } from '../coupon-tests/void-text';
-import { localNow } from '../time/zone';
-import { typed } from '../units/typed';
 import { inWords } from '../forms/problems';
+import { Signer } from '../signing/signer';
+import { Day } from '../time/day';
+import { localNow } from '../time/zone';
+import { SayPipe } from '../units/say.pipe';
+import { typed } from '../units/typed';
+import { UnitsStore } from '../units/units.store';
+import type { Traced } from './strip-tracer';
 
 const ACCEPTED = 'accepted';
 

@@ -4,35 +4,35 @@ import { inForce, namedProcedure } from '@hephaist/contracts';
 import {
   asksKey,
   COUPON_COST_SOURCE,
+  type CouponJoint,
+  type CouponPlan,
   couponPlan,
   couponToCover,
   mayBraze,
+  type PlannedCoupon,
   procedureGaps,
   sourceLine,
   TUBE_STANDARDS,
   USUAL_COUPON_COSTS,
-  type CouponJoint,
-  type CouponPlan,
-  type PlannedCoupon,
 } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { WorkStore } from '../data/work.store';
+import { markRuns } from '../data/mark-runs';
 import { ShopStore } from '../data/shop.store';
-import { couponNumber, nextNumber } from '../forms/next-number';
+import { WorkStore } from '../data/work.store';
+import { qrPath } from '../drawings/qr';
 import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
+import { couponNumber, nextNumber } from '../forms/next-number';
 import { Pick as PickField } from '../forms/pick';
-import { markRuns } from '../data/mark-runs';
+import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
+import { localNow } from '../time/zone';
 import { QtyPipe } from '../units/qty.pipe';
+import { UnitsStore } from '../units/units.store';
 import { CouponClock } from './coupon-clock';
 import { PROVE_TABS } from './prove-tabs';
-import { qrPath } from '../drawings/qr';
 import { couponSteps, labelText, piecesOf } from './traveller';
-import { localNow } from '../time/zone';
-import { Table, type Column } from '../layout/table';
-import { UnitsStore } from '../units/units.store';
 
 /** Whom the plan is for: one brazer, everybody, or the crew as one, so that somebody may braze each joint. */
 const EVERYBODY = 'everybody';

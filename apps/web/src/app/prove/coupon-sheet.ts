@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { brazedToWords, couponMissing, couponRecord, type Coupon, type Stored } from '@hephaist/contracts';
-import { doubtWords, qualifiedRange, sourceLine, type CouponVerdict } from '@hephaist/core';
+import { brazedToWords, type Coupon, couponMissing, couponRecord, type Stored } from '@hephaist/contracts';
+import { type CouponVerdict, doubtWords, qualifiedRange, sourceLine } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { PeelFace } from '../drawings/peel-face';

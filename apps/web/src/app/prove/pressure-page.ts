@@ -1,56 +1,56 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { MatButtonModule } from '@angular/material/button';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import {
   lineTested,
+  type PressureTest,
   pressureTestProblems,
   pressureTestSchema,
+  type PressureVerdict,
   pressureVerdict,
   problemsOf,
-  type PressureTest,
-  type PressureVerdict,
 } from '@hephaist/contracts';
 import {
   DECAY_SOURCE,
-  findService,
-  testAsked,
   displayUnit,
+  type FieldProblem,
+  findService,
   InputError,
   MICRON,
-  sourceLine,
-  STANDING_SOURCE,
-  type FieldProblem,
   type Quantity,
   type Service,
+  sourceLine,
+  STANDING_SOURCE,
+  testAsked,
   type TestMedium,
 } from '@hephaist/core';
+import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { markRuns } from '../data/mark-runs';
 import { newId } from '../data/outbox';
+import { PressureStore } from '../data/pressure.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { SignaturesOf } from '../signing/signatures-of';
-import { May } from '../signing/may';
-import { Signer } from '../signing/signer';
-import { markRuns } from '../data/mark-runs';
+import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
+import { Annul } from '../signing/annul';
+import { May } from '../signing/may';
+import { SignaturesOf } from '../signing/signatures-of';
+import { Signer } from '../signing/signer';
+import { Moment } from '../time/moment';
+import { instantOf, localNow } from '../time/zone';
 import { QtyPipe } from '../units/qty.pipe';
 import { SayPipe } from '../units/say.pipe';
+import { typed } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
 import { DecayChart } from './decay-chart';
 import { readDecay } from './decay-text';
-import { PressureStore } from '../data/pressure.store';
 import { PROVE_TABS } from './prove-tabs';
 import { StandingChart } from './standing-chart';
-import { Moment } from '../time/moment';
-import { instantOf, localNow } from '../time/zone';
-import { typed } from '../units/typed';
-import { Table, type Column } from '../layout/table';
-import { Annul } from '../signing/annul';
-import { CrewStore } from '../data/crew.store';
 
 /** Pressure tests of the job's lines: standing tests corrected for temperature, and how a vacuum rises. */
 @Component({

@@ -1,15 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { couponVerdict, type Coupon } from '@hephaist/contracts';
-import { readPeel, type CouponVerdict } from '@hephaist/core';
+import { type Coupon, couponVerdict } from '@hephaist/contracts';
+import { type CouponVerdict, readPeel } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
+import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
-import { PROVE_TABS } from './prove-tabs';
+import { May } from '../signing/may';
 import { CouponForm } from './coupon-form';
 import { CouponSheet } from './coupon-sheet';
-import { May } from '../signing/may';
-import { Table, type Column } from '../layout/table';
+import { PROVE_TABS } from './prove-tabs';
 
 /** The worst side of a strip, or the worst line of a peel; nothing where neither was read. */
 function worstWords(coupon: Coupon, verdict: CouponVerdict): string {

@@ -16,21 +16,21 @@ import { MatSliderModule } from '@angular/material/slider';
 import type { FaceTrace } from '@hephaist/contracts';
 import {
   displayUnit,
-  sourceLine,
-  TRACE_SOURCE,
   type Point,
+  sourceLine,
   type StripMarks,
   type StripTrace,
+  TRACE_SOURCE,
   type VoidInterval,
 } from '@hephaist/core';
-import { newId } from '../data/outbox';
 import { sendPicture } from '../data/api';
+import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
 import { QtyPipe } from '../units/qty.pipe';
-import { UnitsStore } from '../units/units.store';
-import { loadPicture, type LoadedPicture } from './grey-picture';
-import { lengthOf, nearestAlong, pathBetween, pointAlong } from './line-geometry';
 import { typed } from '../units/typed';
+import { UnitsStore } from '../units/units.store';
+import { type LoadedPicture, loadPicture } from './grey-picture';
+import { lengthOf, nearestAlong, pathBetween, pointAlong } from './line-geometry';
 
 /** What the tracer gives back: voids of one face and where they were read. */
 export interface Traced {

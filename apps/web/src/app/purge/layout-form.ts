@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import type { Joint, Line, Stored } from '@hephaist/contracts';
-import { displayUnit, lineCautions, lineTotals, type LineLayout } from '@hephaist/core';
+import { displayUnit, lineCautions, type LineLayout, lineTotals } from '@hephaist/core';
 import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
@@ -11,22 +11,22 @@ import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
 import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';
+import { Cell } from '../layout/cell';
+import { type Column, Table } from '../layout/table';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
+import { branchFrom, removeRun } from './draw-steps';
 import {
   draftOfLayout,
+  type LayoutDraft,
   layoutOf,
   layoutProblems,
-  readRunsCsv,
-  runsCsv,
-  type LayoutDraft,
   type PointDraft,
+  readRunsCsv,
   type RunDraft,
+  runsCsv,
 } from './layout-draft';
-import { branchFrom, removeRun } from './draw-steps';
 import { LineEditor } from './line-editor';
-import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
 
 /** The line's runs and points as tables: typed, added, taken away, brought in from CSV; checked as they are typed. */
 @Component({

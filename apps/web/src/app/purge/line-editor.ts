@@ -2,14 +2,14 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  type ElementRef,
   input,
   output,
   signal,
   viewChild,
-  type ElementRef,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { lineGeometry, networkOf, type LineGeometry, type LineLayout, type PlacedNode } from '@hephaist/core';
+import { type LineGeometry, lineGeometry, type LineLayout, networkOf, type PlacedNode } from '@hephaist/core';
 import { branchFrom, connect, removeEnd, splitBefore, turnKind } from './draw-steps';
 import type { LayoutDraft } from './layout-draft';
 

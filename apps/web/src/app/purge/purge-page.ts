@@ -6,43 +6,43 @@ import {
   inject,
   input,
   linkedSignal,
+  type OnDestroy,
   signal,
   untracked,
-  type OnDestroy,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSliderModule } from '@angular/material/slider';
 import { Router, RouterLink } from '@angular/router';
+import { purgeOfLine } from '@hephaist/contracts';
 import {
-  deadLegAdvice,
   CYLINDER_RESERVE,
   CYLINDER_SOURCE,
   CYLINDERS,
+  deadLegAdvice,
   DEFAULT_LIMIT,
   displayUnit,
   findService,
   formatDuration,
-  LEAST_OXYGEN,
-  roomWords,
-  roomOxygen,
   type JointPlan,
+  LEAST_OXYGEN,
+  roomOxygen,
+  roomWords,
 } from '@hephaist/core';
-import { purgeOfLine } from '@hephaist/contracts';
 import { download } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
-import { StartSession } from './start-session';
+import { May } from '../signing/may';
 import { QtyPipe } from '../units/qty.pipe';
+import { numberOf } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
 import { LayoutForm } from './layout-form';
 import { LineDrawing } from './line-drawing';
 import { OxygenChart } from './oxygen-chart';
 import { PurgeRunner } from './purge-runner';
-import { May } from '../signing/may';
-import { numberOf } from '../units/typed';
+import { StartSession } from './start-session';
 
 /** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
 @Component({

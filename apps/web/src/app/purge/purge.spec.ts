@@ -1,4 +1,4 @@
-import { lineGeometry, LINE_WIDTH, marksAt, networkOf, straightLayout, type LineLayout } from '@hephaist/core';
+import { LINE_WIDTH, lineGeometry, type LineLayout, marksAt, networkOf, straightLayout } from '@hephaist/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';

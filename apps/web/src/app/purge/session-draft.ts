@@ -1,5 +1,5 @@
 import type { Line, PurgeSession } from '@hephaist/contracts';
-import { coolToTouchS, CYLINDERS, PSI, workingK, type JointPlan, type PurgeNetwork } from '@hephaist/core';
+import { coolToTouchS, CYLINDERS, type JointPlan, PSI, type PurgeNetwork, workingK } from '@hephaist/core';
 
 /** Time a joint is under the flame, s, for the heat that has spread by then. Source: practice. */
 const HEATED_S = 90;

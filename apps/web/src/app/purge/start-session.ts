@@ -1,19 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
-import { byWords, problemsOf, purgeSessionSchema, type Line } from '@hephaist/contracts';
+import { byWords, type Line, problemsOf, purgeSessionSchema } from '@hephaist/contracts';
 import { CYLINDERS, type JointPlan, type LinePurge, type PurgeNetwork } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { newId, Outbox } from '../data/outbox';
+import { SessionsStore } from '../data/sessions.store';
 import { me } from '../data/who';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
-import { sessionOf } from './session-draft';
-import { SessionsStore } from '../data/sessions.store';
 import { numberOf } from '../units/typed';
+import { sessionOf } from './session-draft';
 
 /** Starts a purge on a line, or goes to the one that runs. */
 @Component({

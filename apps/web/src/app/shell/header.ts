@@ -5,8 +5,8 @@ import { MatDialog } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { AccountMenu } from './account-menu';
 import { UnitsStore } from '../units/units.store';
+import { AccountMenu } from './account-menu';
 import { ThemeStore } from './theme';
 
 /** Name, the five places, the job, units and light. */

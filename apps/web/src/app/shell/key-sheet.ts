@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MatDialogModule } from '@angular/material/dialog';
 import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
+import { type Column, Table } from '../layout/table';
 
 /** All keys on one sheet. */
 @Component({

@@ -1,17 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { findTableForm, ownRowSchema, problemsOf, type OwnRowRecord, type TableField } from '@hephaist/contracts';
-import { displayUnit, valuesOf, type FieldProblem, type TableId } from '@hephaist/core';
+import { findTableForm, type OwnRowRecord, ownRowSchema, problemsOf, type TableField } from '@hephaist/contracts';
+import { displayUnit, type FieldProblem, type TableId, valuesOf } from '@hephaist/core';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
-import { Form, type FieldOf } from '../forms/form';
+import { type FieldOf, Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
-import { UnitsStore } from '../units/units.store';
 import { shown, typed } from '../units/typed';
+import { UnitsStore } from '../units/units.store';
 
 /** Adds a row of the company's own to a table, or corrects one: the shipped values stand beside what is typed. */
 @Component({

@@ -1,19 +1,19 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { provenanceRows, certaintyTag, type ProvenanceRow, type TableId } from '@hephaist/core';
+import { certaintyTag, type ProvenanceRow, provenanceRows, type TableId } from '@hephaist/core';
+import { CrewStore } from '../data/crew.store';
+import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';
-import { ShopStore } from '../data/shop.store';
-import { CrewStore } from '../data/crew.store';
-import { UnitsStore } from '../units/units.store';
+import { Cell } from '../layout/cell';
+import { type Column, Table } from '../layout/table';
 import { Header } from '../shell/header';
+import { May } from '../signing/may';
+import { UnitsStore } from '../units/units.store';
 import { RowForm } from './row-form';
 import { WeightsForm } from './weights-form';
-import { May } from '../signing/may';
-import { Cell } from '../layout/cell';
-import { Table, type Column } from '../layout/table';
 
 /** Every value in use with its source and certainty; the company's own rows are added and corrected here. */
 @Component({

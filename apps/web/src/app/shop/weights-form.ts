@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { weighingSchema, problemsOf } from '@hephaist/contracts';
+import { problemsOf, weighingSchema } from '@hephaist/contracts';
 import { DEFAULT_WEIGHTS, WEIGHT_WORDS, type Weights } from '@hephaist/core';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';

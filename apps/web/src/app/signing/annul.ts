@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { annulmentSchema, problemsOf, type Annullable, type Annulment } from '@hephaist/contracts';
+import { type Annullable, type Annulment, annulmentSchema, problemsOf } from '@hephaist/contracts';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';

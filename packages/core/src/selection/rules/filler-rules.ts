@@ -5,8 +5,8 @@ import { inASentence, isFerrous, metalPercent } from '../../metals/metals.js';
 import { buildsUp, MOST_SILVER, PATCH_SOURCE } from '../../repair/patch.js';
 import { derived, practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
-import { deltaFToK, degFToK } from '../../units/units.js';
-import { bothCopper, firstToMelt, hasFamily, type Candidate, type Rule } from '../facts.js';
+import { degFToK, deltaFToK } from '../../units/units.js';
+import { bothCopper, type Candidate, firstToMelt, hasFamily, type Rule } from '../facts.js';
 import { COATING, isMadeCoated } from '../flux-choice.js';
 import { SERVICE_ROD_RULES } from './service-rules.js';
 

@@ -3,7 +3,7 @@ import { inASentence, isCopperBase, isFerrous, metalPercent, wettedCopper } from
 import { practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
 import { degFToK } from '../../units/units.js';
-import { bothCopper, hasFamily, type Candidate, type JointFacts, type Rule } from '../facts.js';
+import { bothCopper, type Candidate, hasFamily, type JointFacts, type Rule } from '../facts.js';
 
 /** What the service allows: of metals by their composition, and of rods by theirs. */
 
