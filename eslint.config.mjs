@@ -52,6 +52,7 @@ export default defineConfig(
     rules: {
       // Packages, then what stands above, then what stands beside, with no gap between.
       'sorted/imports': ['error', { groups: [['^node:', '^@?\\w', '^\\.\\.', '^\\.']] }],
+      'no-duplicate-imports': 'error',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-unnecessary-type-assertion': 'off',
     },
@@ -87,6 +88,16 @@ export default defineConfig(
     files: ['packages/contracts/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     rules: noUpward('@hephaist/server*', '@hephaist/web*', '@angular/*', 'express', 'knex', '**/apps/**'),
+  },
+  {
+    files: ['packages/contracts/src/schemas/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: noUpward('../records/*', '../exchange/*'),
+  },
+  {
+    files: ['packages/contracts/src/records/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    rules: noUpward('../exchange/*'),
   },
   { files: ['apps/server/**/*.ts'], rules: noUpward('@hephaist/web*', '@angular/*', '**/web/**') },
   {

@@ -1,5 +1,4 @@
-import type { JointSpec } from '@hephaist/core';
-import { FILLERS, findMetal, findTube, workingK } from '@hephaist/core';
+import { FILLERS, findMetal, findTube, type JointSpec, workingK } from '@hephaist/core';
 
 /**
  * The formulas of a plan in one loop, without reasons or objects: gap at heat for every class, overlap by strength,

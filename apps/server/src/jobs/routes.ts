@@ -1,5 +1,12 @@
-import type { Job, JobDetail, JobSummary, JointPage } from '@hephaist/contracts';
-import { idSchema, jobSchema, parse } from '@hephaist/contracts';
+import {
+  idSchema,
+  type Job,
+  type JobDetail,
+  jobSchema,
+  type JobSummary,
+  type JointPage,
+  parse,
+} from '@hephaist/contracts';
 import { type Request, Router, text } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';

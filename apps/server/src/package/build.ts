@@ -12,7 +12,7 @@ import { sha256Bytes } from '@hephaist/core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Papa from 'papaparse';
 import { v7 as newId } from 'uuid';
-import { jobFileJsonSchema } from '../../../../packages/contracts/src/json-schema.js';
+import { jobFileJsonSchema } from '../../../../packages/contracts/src/exchange/json-schema.js';
 import { lastAnchor } from '../audit/anchor.js';
 import { appendTrail, ITSELF } from '../audit/trail.js';
 import { touchedPackage } from '../audit/watched.js';

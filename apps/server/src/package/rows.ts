@@ -1,7 +1,6 @@
 import { brazerOn, type JointLog, pressureVerdict } from '@hephaist/contracts';
 import { findService, MAKING_SAYS } from '@hephaist/core';
-import type { Content } from './content.js';
-import { clockOf } from './content.js';
+import { clockOf, type Content } from './content.js';
 
 /** Rows of the package, the same in CSV and on paper. Every value as text, in the units asked for. */
 export type Row = Readonly<Record<string, string>>;

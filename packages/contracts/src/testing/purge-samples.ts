@@ -1,5 +1,5 @@
 import { SCFH } from '@hephaist/core';
-import type { PurgeMark } from '../purge-session.js';
+import type { PurgeMark } from '../records/purge-session.js';
 
 /** An id of the right form. */
 export const sampleId = (n: number): string => `0190ffff-0000-7000-8000-00000000000${n}`;

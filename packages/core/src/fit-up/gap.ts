@@ -6,7 +6,8 @@ import { sdOfBound } from '../uncertainty/uncertainty.js';
 import { degFToK, INCH } from '../units/units.js';
 import { type ReadingProblem, readingProblems } from './readings.js';
 
-export type Instrument = 'micrometer' | 'caliper' | 'tape';
+export const INSTRUMENTS = ['micrometer', 'caliper', 'tape'] as const;
+export type Instrument = (typeof INSTRUMENTS)[number];
 
 /** What one reading may be off at most, either way, m. Source: practice. */
 export const INSTRUMENT_UNCERTAINTY_M: Readonly<Record<Instrument, number>> = {

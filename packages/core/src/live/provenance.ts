@@ -1,6 +1,5 @@
 import { COOLING_SOURCE, SKIN_EMISSIVITY, STILL_AIR_W_M2K, TOUCH_K, TOUCH_SOURCE } from '../heat/cooling.js';
-import type { Source } from '../source/source.js';
-import { practice } from '../source/source.js';
+import { practice, type Source } from '../source/source.js';
 import { said } from '../units/say.js';
 import { ALARM_SOURCE } from './alarms.js';
 import { STALE_S, STALE_SOURCE } from './instruments.js';

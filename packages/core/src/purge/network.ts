@@ -1,5 +1,4 @@
-import type { FieldProblem } from '../source/problem.js';
-import { InputError } from '../source/problem.js';
+import { type FieldProblem, InputError } from '../source/problem.js';
 
 /** A place in the line: where runs meet, end, or open. */
 export interface LineNode {

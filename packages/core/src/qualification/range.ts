@@ -9,7 +9,8 @@ export const RANGE_SOURCE = published(
   'essential variables of the brazer; check the current edition',
 );
 
-export type Position = 'horizontal' | 'down-feed' | 'up-feed';
+export const POSITION_IDS = ['horizontal', 'down-feed', 'up-feed'] as const;
+export type Position = (typeof POSITION_IDS)[number];
 
 export const POSITIONS: readonly { readonly id: Position; readonly name: string; readonly says: string }[] = [
   { id: 'horizontal', name: 'Horizontal', says: 'pipe lies level, joint fed around the clock' },

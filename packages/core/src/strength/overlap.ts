@@ -44,7 +44,8 @@ export const CAPILLARY_M = INCH / 8 + 1e-6;
 const CAPILLARY_OVERLAP_M = INCH;
 
 /** What the tube goes into: a made fitting, a reducing one, an end swaged on site, a part's stub, a valve, a bush in a third part; or no socket. */
-export type SocketKind = 'fitting' | 'reducer' | 'swaged' | 'stub' | 'valve' | 'bush' | 'patch' | 'groove';
+export const SOCKET_KINDS = ['fitting', 'reducer', 'swaged', 'stub', 'valve', 'bush', 'patch', 'groove'] as const;
+export type SocketKind = (typeof SOCKET_KINDS)[number];
 
 export interface OverlapResult {
   readonly answers: readonly OverlapAnswer[];

@@ -1,6 +1,19 @@
 import { computed, effect, inject, untracked } from '@angular/core';
-import type { Job, JobDetail, Joint, JointLog, JointPage, Line, RecordKinds, Stored } from '@hephaist/contracts';
-import { lastLogs, type Planned, planner, standing, type Summed } from '@hephaist/contracts';
+import {
+  type Job,
+  type JobDetail,
+  type Joint,
+  type JointLog,
+  type JointPage,
+  lastLogs,
+  type Line,
+  type Planned,
+  planner,
+  type RecordKinds,
+  standing,
+  type Stored,
+  type Summed,
+} from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { removeEntities, setAllEntities, upsertEntities, withEntities } from '@ngrx/signals/entities';
 import { call } from './api';

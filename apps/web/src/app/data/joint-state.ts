@@ -1,5 +1,4 @@
-import type { Joint, JointLog } from '@hephaist/contracts';
-import type { Summed } from '@hephaist/contracts';
+import type { Joint, JointLog, Summed } from '@hephaist/contracts';
 
 export type StateShape = 'brazed' | 'rejected' | 'stop' | 'look' | 'measured' | 'planned' | 'aside';
 

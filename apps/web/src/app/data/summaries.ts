@@ -1,6 +1,5 @@
 import { signal } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
-import { planKey, type Planned, sum, type Summed } from '@hephaist/contracts';
+import { type Joint, planKey, type Planned, sum, type Summed } from '@hephaist/contracts';
 import type { Inputs, SummaryPart, SummaryTask } from './summary-task';
 
 /** More different joints than this are planned off the main thread. */

@@ -1,5 +1,4 @@
-import type { Job, Joint, Line, OwnRowRecord, Procedure, Weighing } from '@hephaist/contracts';
-import type { Summed } from '@hephaist/contracts';
+import type { Job, Joint, Line, OwnRowRecord, Procedure, Summed, Weighing } from '@hephaist/contracts';
 
 /** What the plans of a job rest on. */
 export interface Inputs {

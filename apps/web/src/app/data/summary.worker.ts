@@ -1,5 +1,4 @@
-import { shopOf } from '@hephaist/contracts';
-import { planKey, planner, sum } from '@hephaist/contracts';
+import { planKey, planner, shopOf, sum } from '@hephaist/contracts';
 import type { SummaryPart, SummaryTask } from './summary-task';
 
 const AT_ONCE = 500;

@@ -1,5 +1,4 @@
-import type { PurgeMark, TraceRow } from '@hephaist/contracts';
-import { planner, shopOf } from '@hephaist/contracts';
+import { planner, type PurgeMark, shopOf, type TraceRow } from '@hephaist/contracts';
 import { SCFH } from '@hephaist/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';

@@ -2,8 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatExpansionModule } from '@angular/material/expansion';
-import { type Joint, lineConditions, type Stored } from '@hephaist/contracts';
-import { tryPlan } from '@hephaist/contracts';
+import { type Joint, lineConditions, type Stored, tryPlan } from '@hephaist/contracts';
 import {
   displayUnit,
   findService,

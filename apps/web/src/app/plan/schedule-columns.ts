@@ -1,5 +1,4 @@
-import type { Summed } from '@hephaist/contracts';
-import { type CellId, type CellWords, findCell, type Joint, type JointCell } from '@hephaist/contracts';
+import { type CellId, type CellWords, findCell, type Joint, type JointCell, type Summed } from '@hephaist/contracts';
 import type { Quantity } from '@hephaist/core';
 import type { JointState } from '../data/joint-state';
 import { sizeWords } from '../data/joint-words';

@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Filler } from '../../fillers/fillers.js';
-import { findFiller } from '../../fillers/fillers.js';
+import { type Filler, findFiller } from '../../fillers/fillers.js';
 import { findMetal, type Metal } from '../../metals/metals.js';
 import { DEFAULT_SCHOOLS } from '../../schools/schools.js';
 import { findService } from '../../services/services.js';

@@ -1,0 +1,29 @@
+import { type LineConditions, type ProcedureCover, schoolsOf } from '@hephaist/core';
+import type { Job } from './job.js';
+import type { Line } from './line.js';
+import { inForce, type Procedure } from './procedure.js';
+
+/** What a joint inherits from its line and job, as the core asks for it. */
+export const lineConditions = (line: Line, job: Job): LineConditions => ({
+  serviceId: line.serviceId,
+  designPa: line.designPa,
+  testPa: line.testPa,
+  serviceMaxK: line.serviceMaxK,
+  fitUpK: line.fitUpK,
+  lengthM: line.lengthM,
+  oxygenLimit: line.oxygenLimit,
+  schools: schoolsOf(job.schools, line.schools),
+  codeSetId: line.codeSet ?? job.codeSet,
+  carried: job.carried,
+});
+
+/** Signed procedures as the selection counts them. */
+export const procedureCovers = (procedures: readonly Procedure[]): ProcedureCover[] =>
+  inForce(procedures).map((p) => ({
+    id: p.id,
+    name: `${p.name} rev ${p.revision}`,
+    fNumbers: p.fNumbers,
+    fluxIds: p.fluxIds,
+    ...(p.variables ? { metals: p.variables.metals } : {}),
+    oxygenLimit: p.oxygenLimit,
+  }));

@@ -1,0 +1,107 @@
+import { type JointSpec, POSITION_IDS, SOCKET_KINDS } from '@hephaist/core';
+import * as yup from 'yup';
+import { ROD_FORM_IDS, sortSchema } from '../schemas/choices.js';
+import { daySchema, idSchema, line, note, number } from '../schemas/ids.js';
+import { CUP, FILLER, inTable, inTableOrNull, METAL, PART, tubeSchema } from '../schemas/in-table.js';
+import { schoolsSchema } from '../schemas/schools.js';
+import { strict } from '../schemas/strict.js';
+import { whole } from '../schemas/whole.js';
+import { fitUpSchema } from './fit-up.js';
+
+export const jointSchema = strict(
+  yup
+    .object({
+      id: idSchema,
+      jobId: idSchema,
+      lineId: idSchema,
+      mark: line('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
+      sort: sortSchema,
+      tube: tubeSchema(),
+      socket: strict(
+        yup.object({
+          kind: yup
+            .string()
+            .oneOf(SOCKET_KINDS, `one of ${SOCKET_KINDS.join(', ')}`)
+            .required(),
+          metalId: inTable(METAL),
+          depthM: number('Depth', 0.001, 0.5, 'between 0.04 in (1 mm) and 20 in (0.5 m)')
+            .nullable()
+            .notRequired()
+            .default(null),
+          cup: inTableOrNull(CUP),
+        }),
+      ).required('Say what the tube goes into'),
+      bush: strict(
+        yup.object({
+          metalId: inTable(METAL),
+          wallM: number('Wall of the bush', 1e-4, 0.05, 'between 0.004 in (0.1 mm) and 2 in (50 mm)'),
+          gapSideM: number('Gap around the bush', 1e-6, 0.002, 'above 0 and at most 0.079 in (2 mm)'),
+        }),
+      )
+        .nullable()
+        .default(null),
+      groove: strict(
+        yup.object({
+          thicknessM: number('Thickness', 0.0005, 0.05, 'between 0.02 and 2 in (0.5 to 50 mm)'),
+          lengthM: number('Length of the seam', 0.002, 20, 'between 0.08 in (2 mm) and 65 ft (20 m)'),
+        }),
+      )
+        .nullable()
+        .default(null),
+      /** The hole of a patch and when it is cut out; absent where it is none. */
+      patch: strict(
+        yup.object({
+          holeM: number('Hole', 0.0001, 0.1, 'between 0.004 and 4 in (0.1 to 100 mm)'),
+          cutOutBy: daySchema.nullable().default(null),
+          cutOutOn: daySchema.nullable().default(null),
+        }),
+      )
+        .nullable()
+        .optional()
+        .default(undefined),
+      fitUp: fitUpSchema,
+      position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
+      partNearby: strict(
+        yup.object({
+          partId: inTable(PART),
+          distanceM: number('Distance', 0.005, 5, 'between 0.2 in (5 mm) and 16 ft (5 m)'),
+        }),
+      )
+        .nullable()
+        .default(null),
+      movement: yup.boolean().required(),
+      fillerId: inTableOrNull(FILLER),
+      rodForm: yup.string().oneOf(ROD_FORM_IDS, 'pick a form of rod').default('flat'),
+      cadmiumReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),
+      schools: schoolsSchema,
+      /** Why it is not to be made now; null while it is planned. */
+      setAside: yup.string().trim().min(1).max(200, 'at most 200 characters').nullable().default(null),
+      note: note(),
+    })
+    .test(
+      'bush',
+      '',
+      whole(['socket', 'bush'], (j, context) =>
+        j.socket?.kind !== 'bush' || j.bush
+          ? true
+          : context.createError({
+              path: `${context.path ? `${context.path}.` : ''}bush.wallM`,
+              message: 'a three-piece joint needs its bush: metal, wall and gap',
+            }),
+      ),
+    )
+    .test(
+      'groove',
+      '',
+      whole(['socket', 'groove'], (j, context) =>
+        j.socket?.kind !== 'groove' || j.groove
+          ? true
+          : context.createError({
+              path: `${context.path ? `${context.path}.` : ''}groove.thicknessM`,
+              message: 'a seam needs its thickness and length',
+            }),
+      ),
+    ),
+);
+
+export type Joint = JointSpec & Omit<yup.InferType<typeof jointSchema>, keyof JointSpec>;

@@ -1,0 +1,259 @@
+import type { AnyFlagSchema } from '../schemas/parse.js';
+import { type Annulment, annulmentSchema } from './annulment.js';
+import { type Brazer, brazerSchema } from './brazer.js';
+import { type Confirmation, confirmationSchema } from './confirmation.js';
+import { type Coupon, couponSchema } from './coupon.js';
+import { type HandOver, handOverSchema } from './hand-over.js';
+import { type Intake, intakeSchema } from './intake-record.js';
+import { type Job, jobSchema } from './job.js';
+import { type Joint, jointSchema } from './joint.js';
+import { type JointLog, jointLogSchema } from './joint-log.js';
+import { type Line, lineSchema } from './line.js';
+import { type OwnRowRecord, ownRowSchema } from './own-row.js';
+import { type Pqr, pqrSchema } from './pqr.js';
+import { type PressureTest, pressureTestSchema } from './pressure-test.js';
+import { type Procedure, procedureSchema } from './procedure.js';
+import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema } from './purge-session.js';
+import { BENCH, OFFICE, type Role } from './roles.js';
+import { type Weighing, weighingSchema } from './shop.js';
+import { type Meaning, type Signature, signatureSchema } from './signature.js';
+
+/** Every kind of record with its type. */
+export interface RecordKinds {
+  job: Job;
+  line: Line;
+  procedure: Procedure;
+  brazer: Brazer;
+  joint: Joint;
+  log: JointLog;
+  coupon: Coupon;
+  own_row: OwnRowRecord;
+  weighing: Weighing;
+  purge_session: PurgeSession;
+  purge_mark: PurgeMark;
+  signature: Signature;
+  confirmation: Confirmation;
+  pqr: Pqr;
+  pressure_test: PressureTest;
+  annulment: Annulment;
+  hand_over: HandOver;
+  intake: Intake;
+}
+
+export type Kind = keyof RecordKinds;
+
+/** Where the records of a kind stand in a job's file, and whether they are the job's own or the whole company's. */
+export interface Filed {
+  readonly place: string;
+  readonly of: 'job' | 'company';
+}
+
+/** All that is particular to a kind of record. Its table has its name. */
+export interface KindRow<T> {
+  readonly schema: AnyFlagSchema;
+  /** One and many of it, in words. */
+  readonly words: readonly [one: string, many: string];
+  /** Written once, never changed in place. */
+  readonly evidence?: true;
+  /** May be taken away while nothing rests on it. */
+  readonly removable?: true;
+  /** Who may write it by a command. */
+  readonly writers: readonly Role[];
+  /** As what it must be signed as it stands; null where it needs no signature. @param before how it stood */
+  readonly signed?: (data: T, before: T | null) => Meaning | null;
+  readonly filed?: Filed;
+  /** Columns kept beside it, for queries, and the field each is drawn from. */
+  readonly columns: Readonly<Record<string, keyof T & string>>;
+  /** Fields of what was done, which cannot lie ahead: instants, and days without a time. */
+  readonly done?: { readonly at?: readonly (keyof T & string)[]; readonly on?: readonly (keyof T & string)[] };
+  /** What there is one of in a company beside its id; what comes in of one that is here is left as it is. */
+  readonly once?: (data: T) => string;
+  /** What it is called where many are told together. */
+  readonly named?: (data: T) => string;
+}
+
+/** The registry of kinds, in the order in which one rests on the other. */
+const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
+  job: {
+    schema: jobSchema,
+    words: ['job', 'jobs'],
+    writers: OFFICE,
+    filed: { place: 'job', of: 'job' },
+    columns: {},
+  },
+  line: {
+    schema: lineSchema,
+    words: ['line', 'lines'],
+    removable: true,
+    writers: OFFICE,
+    filed: { place: 'lines', of: 'job' },
+    columns: { job_id: 'jobId' },
+    named: (l) => l.name,
+  },
+  procedure: {
+    schema: procedureSchema,
+    words: ['procedure', 'procedures'],
+    writers: ['quality'],
+    signed: (p) => (p.signedOn === null ? null : 'released'),
+    filed: { place: 'procedures', of: 'company' },
+    columns: {},
+    done: { on: ['signedOn'] },
+    named: (p) => `${p.name} rev ${p.revision}${p.signedOn === null ? ', draft' : ''}`,
+  },
+  brazer: {
+    schema: brazerSchema,
+    words: ['brazer', 'brazers'],
+    writers: ['lead', 'quality'],
+    // Lifting a withdrawal is signed too.
+    signed: (b, before) =>
+      b.withdrawnOn !== null ? 'withdrawn' : before && before.withdrawnOn !== null ? 'readmitted' : null,
+    filed: { place: 'brazers', of: 'company' },
+    columns: { mark: 'mark' },
+    named: (b) => `${b.name}, mark ${b.mark}`,
+  },
+  joint: {
+    schema: jointSchema,
+    words: ['joint', 'joints'],
+    removable: true,
+    writers: ['fitter', 'lead', 'quality', 'administrator'],
+    filed: { place: 'joints', of: 'job' },
+    columns: { job_id: 'jobId', line_id: 'lineId', mark: 'mark', sort: 'sort' },
+  },
+  log: {
+    schema: jointLogSchema,
+    words: ['entry of the brazing log', 'entries of the brazing log'],
+    evidence: true,
+    writers: BENCH,
+    signed: (l) => (l.outOfRangeReason === null ? null : 'out-of-range'),
+    filed: { place: 'logs', of: 'job' },
+    columns: { job_id: 'jobId', joint_id: 'jointId', brazer_id: 'brazerId', brazed_at: 'brazedAt' },
+    done: { at: ['brazedAt', 'cleanedAt', 'nitrogenStoppedAt'] },
+  },
+  coupon: {
+    schema: couponSchema,
+    words: ['coupon', 'coupons'],
+    evidence: true,
+    writers: ['quality'],
+    signed: () => 'judged',
+    filed: { place: 'coupons', of: 'company' },
+    columns: { brazer_id: 'brazerId', number: 'number' },
+    done: { on: ['brazedOn'] },
+    named: (c) => c.number,
+  },
+  own_row: {
+    schema: ownRowSchema,
+    words: ['row of the company’s tables', 'rows of the company’s tables'],
+    removable: true,
+    writers: OFFICE,
+    filed: { place: 'ownRows', of: 'company' },
+    columns: { table_id: 'table', key: 'key' },
+    once: (r) => `${r.table} ${r.key}`,
+    named: (r) => `${r.table} ${r.key}`,
+  },
+  weighing: {
+    schema: weighingSchema,
+    words: ['set of weights', 'sets of weights'],
+    writers: OFFICE,
+    columns: {},
+  },
+  purge_session: {
+    schema: purgeSessionSchema,
+    words: ['purge session', 'purge sessions'],
+    evidence: true,
+    writers: BENCH,
+    filed: { place: 'sessions', of: 'job' },
+    columns: { job_id: 'jobId', line_id: 'lineId', instruments: 'instruments', started_at: 'startedAt' },
+    done: { at: ['startedAt'] },
+  },
+  purge_mark: {
+    schema: purgeMarkSchema,
+    words: ['mark in a purge', 'marks in purges'],
+    evidence: true,
+    writers: BENCH,
+    filed: { place: 'marks', of: 'job' },
+    columns: { job_id: 'jobId', session_id: 'sessionId', joint_id: 'jointId', kind: 'kind' },
+    done: { at: ['at'] },
+  },
+  signature: {
+    schema: signatureSchema,
+    words: ['signature given elsewhere', 'signatures given elsewhere'],
+    evidence: true,
+    writers: [],
+    filed: { place: 'signatures', of: 'company' },
+    columns: { record_id: 'recordId' },
+  },
+  confirmation: {
+    schema: confirmationSchema,
+    words: ['confirmation', 'confirmations'],
+    evidence: true,
+    writers: ['lead', 'quality'],
+    signed: () => 'confirmed',
+    filed: { place: 'confirmations', of: 'company' },
+    columns: { brazer_id: 'brazerId' },
+    done: { on: ['on'] },
+    named: (c) => c.on,
+  },
+  pqr: {
+    schema: pqrSchema,
+    words: ['procedure qualification record', 'procedure qualification records'],
+    evidence: true,
+    writers: ['quality'],
+    signed: () => 'tested',
+    filed: { place: 'pqrs', of: 'company' },
+    columns: { brazer_id: 'brazerId', number: 'number' },
+    done: { on: ['brazedOn'] },
+    named: (p) => `${p.number} for ${p.procedureName}`,
+  },
+  pressure_test: {
+    schema: pressureTestSchema,
+    words: ['pressure test', 'pressure tests'],
+    evidence: true,
+    writers: BENCH,
+    signed: () => 'tested',
+    filed: { place: 'pressureTests', of: 'job' },
+    columns: { job_id: 'jobId', line_id: 'lineId' },
+    done: { at: ['startedAt', 'endedAt'] },
+  },
+  annulment: {
+    schema: annulmentSchema,
+    words: ['annulment', 'annulments'],
+    evidence: true,
+    writers: ['quality'],
+    signed: () => 'annulled',
+    filed: { place: 'annulments', of: 'company' },
+    columns: { record_id: 'recordId' },
+    once: (a) => a.recordId,
+    named: (a) => a.reason,
+  },
+  hand_over: {
+    schema: handOverSchema,
+    words: ['hand-over', 'hand-overs'],
+    evidence: true,
+    writers: [],
+    columns: { job_id: 'jobId' },
+  },
+  intake: {
+    schema: intakeSchema,
+    words: ['file brought in', 'files brought in'],
+    evidence: true,
+    writers: [],
+    columns: { job_id: 'jobId' },
+  },
+};
+
+export const KINDS = Object.keys(REGISTRY) as readonly Kind[];
+
+/** All that is particular to a kind. */
+export const kindRow = <K extends Kind>(kind: K): KindRow<RecordKinds[K]> => REGISTRY[kind];
+
+/** The same of a word from outside; undefined where it names no kind. */
+export const rowOfKind = (word: string): KindRow<never> | undefined =>
+  Object.hasOwn(REGISTRY, word) ? (REGISTRY[word as Kind] as unknown as KindRow<never>) : undefined;
+
+/** Kinds that stand in a job's file. */
+export const FILED: readonly Kind[] = KINDS.filter((k) => REGISTRY[k].filed);
+
+/** Columns kept beside a record, drawn from it, and nothing of their own. */
+export function columnsOf<K extends Kind>(kind: K, data: RecordKinds[K]): Record<string, unknown> {
+  return Object.fromEntries(Object.entries(kindRow(kind).columns).map(([column, field]) => [column, data[field]]));
+}
