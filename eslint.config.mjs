@@ -1,3 +1,4 @@
+import ngrx from '@ngrx/eslint-plugin/v9';
 import angular from 'angular-eslint';
 import { defineConfig } from 'eslint/config';
 import sorted from 'eslint-plugin-simple-import-sort';
@@ -16,7 +17,7 @@ const FEATURES = ['braze', 'jobs', 'keep', 'live', 'people', 'plan', 'practise',
 const SHARED = ['answer', 'coupon-tests', 'data', 'drawings', 'forms', 'layout', 'shell', 'signing', 'time', 'units'];
 const apart = (folder) => ({
   files: [`apps/web/src/app/${folder}/**/*.ts`],
-  ignores: ['**/*.spec.ts'],
+  ignores: ['**/*.spec.ts', '**/*.store.ts'],
   rules: {
     'no-restricted-imports': [
       'error',
@@ -31,6 +32,11 @@ const apart = (folder) => ({
               '**/server/**',
             ],
             message: 'One feature does not import another: what both need stands beside them.',
+          },
+          {
+            group: ['**/data/api'],
+            allowImportNames: ['ApiProblem', 'AwayError'],
+            message: 'Pages ask a store, or data/papers for a file: what is fetched stands in one place.',
           },
         ],
       },
@@ -102,7 +108,7 @@ export default defineConfig(
   { files: ['apps/server/**/*.ts'], rules: noUpward('@hephaist/web*', '@angular/*', '**/web/**') },
   {
     files: ['apps/web/**/*.ts'],
-    extends: [angular.configs.tsRecommended],
+    extends: [angular.configs.tsRecommended, ngrx.configs.signalsTypeChecked],
     processor: angular.processInlineTemplates,
     rules: {
       ...noUpward('@hephaist/server*', 'express', 'knex', '**/server/**'),

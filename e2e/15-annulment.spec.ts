@@ -1,27 +1,20 @@
 import { expect, type Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
-import { expectAxeClean, giveSignature, openDemo, passwordOf, test, testAs } from './helpers';
-
-interface Held {
-  readonly id: string;
-  readonly [field: string]: unknown;
-}
+import { expectAxeClean, giveSignature, openDemo, passwordOf, recordsOf, test, testAs } from './helpers';
 
 /** Files something like what is on file, so that annulling it leaves the demo as it was. */
-async function fileLike(page: Page, kind: string, like: Held, change: object, meaning: string): Promise<void> {
-  const { version: _version, ...data } = { ...like, ...change, id: newId() } as Held;
+async function fileLike(page: Page, kind: string, like: object, change: object, meaning: string): Promise<void> {
+  const data = { ...like, ...change, id: newId() };
   const signature = { password: passwordOf('imre'), meaning };
   const command = { id: newId(), kind, records: [{ seen: 0, data }], signature };
   expect((await page.request.post('/api/commands', { data: command })).status()).toBe(200);
 }
-const get = async <T>(page: Page, path: string): Promise<T> => (await (await page.request.get(path)).json()) as T;
 
 test('a coupon filed wrongly is annulled: struck through, and out of every judgement', async ({ page }) => {
   await openDemo(page, 'keep');
-  const crew = await get<{ coupons: Held[]; brazers: Held[] }>(page, '/api/crew');
-  const like = crew.coupons.find((c) => c['number'] === 'C-007');
+  const like = (await recordsOf(page, '/api/crew', 'coupon')).find((c) => c.number === 'C-007');
   // Lapsed, and with no journey of anybody else's: this coupon alone would bring him back.
-  const mikkel = crew.brazers.find((b) => b['name'] === 'Mikkel Sandoval');
+  const mikkel = (await recordsOf(page, '/api/crew', 'brazer')).find((b) => b.name === 'Mikkel Sandoval');
   const brazedOn = new Date(Date.now() - 86_400_000).toISOString().slice(0, 10);
   await fileLike(page, 'coupon', like!, { number: 'W-900', brazerId: mikkel?.id, brazedOn }, 'judged');
   await page.reload();
@@ -52,9 +45,8 @@ test('a coupon filed wrongly is annulled: struck through, and out of every judge
 
 test('an entry of the log is annulled, and its joint is open again', async ({ page }) => {
   const job = await openDemo(page, 'braze');
-  const [like] = await get<Held[]>(page, `/api/jobs/${job}/logs`);
-  const { joints } = await get<{ joints: Held[] }>(page, `/api/jobs/${job}/joints`);
-  const joint = joints.find((j) => j['mark'] === 'FF-09');
+  const [like] = await recordsOf(page, `/api/jobs/${job}/logs`, 'log');
+  const joint = (await recordsOf(page, `/api/jobs/${job}/joints`, 'joint')).find((j) => j.mark === 'FF-09');
   const change = { jointId: joint?.id, madeAs: 'first', sessionId: null, outOfRangeReason: 'for this test' };
   await fileLike(page, 'log', like!, change, 'out-of-range');
   await page.reload();

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, openDemo, pick, signIn, test } from './helpers';
+import { choose, openDemo, pick, recordsOf, signIn, test } from './helpers';
 import { withLib } from './served';
 
 test('two people edit the same joint: the second is told, sees what stands, and loses nothing', async ({
@@ -46,8 +46,8 @@ test('the database stops while saving: the entry is held, survives a reload, and
   withLib(`pg_start '${data}' ${port}`);
   await expect(page.getByText('1 entry held here')).toBeHidden();
   await expect(page.getByRole('grid')).toBeVisible();
-  const joints = (await (await page.request.get(`/api/jobs/${jobId}/joints`)).json()) as { joints: { mark: string }[] };
-  expect(joints.joints.filter((j) => j.mark === 'PF-77')).toHaveLength(1);
+  const joints = await recordsOf(page, `/api/jobs/${jobId}/joints`, 'joint');
+  expect(joints.filter((j) => j.mark === 'PF-77')).toHaveLength(1);
 });
 
 test('a joint with impossible input is refused at its fields, and nothing typed is lost', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, expectAxeClean, openDemo, test } from './helpers';
+import { choose, expectAxeClean, openDemo, recordsOf, test } from './helpers';
 
 for (const scheme of ['light', 'dark'] as const) {
   test(`every view is clean to axe, ${scheme}`, async ({ page }) => {
@@ -107,9 +107,7 @@ test('units switch anywhere and change no stored value', async ({ page }) => {
   const id = await openDemo(page, 'plan');
   await page.getByRole('grid').getByText('PF-07', { exact: true }).click();
   const stored = async (): Promise<unknown> =>
-    ((await (await page.request.get(`/api/jobs/${id}/joints`)).json()) as { joints: { mark: string }[] }).joints.find(
-      (j) => j.mark === 'PF-07',
-    );
+    (await recordsOf(page, `/api/jobs/${id}/joints`, 'joint')).find((j) => j.mark === 'PF-07');
   const before = (await stored()) as { fitUp: unknown; socket: unknown };
   await page.getByRole('radio', { name: 'mm °C bar' }).click();
   await expect(page.getByText('At 688 °C', { exact: true })).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { expectAxeClean, giveSignature, openDemo, pick, test } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, pick, recordsOf, test } from './helpers';
 
 test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, and the trace with the joint', async ({
   page,
@@ -7,9 +7,7 @@ test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, 
 }) => {
   test.slow();
   const job = await openDemo(page, 'plan');
-  const lines = (
-    (await (await page.request.get(`/api/jobs/${job}`)).json()) as { lines: { id: string; name: string }[] }
-  ).lines;
+  const lines = await recordsOf(page, `/api/jobs/${job}`, 'line');
   await page.goto(`/job/${job}/purge?line=${lines.find((l) => l.name === 'Surgery air')?.id ?? ''}`);
   const main = page.locator('footer .go');
   const stop = page.locator('hp-live-page[data-sounding=stop]');

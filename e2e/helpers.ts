@@ -1,6 +1,7 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { AxeBuilder } from '@axe-core/playwright';
 import { type APIRequestContext, expect, type Page } from '@playwright/test';
+import { dataOf, type Kind, type RecordKinds, type StoredRecords } from '../packages/contracts/src/index.js';
 import { DEMO_PEOPLE } from '../demo/people.js';
 import { type Served, servedTest, withLib } from './served';
 
@@ -33,6 +34,12 @@ export async function giveSignature(page: Page, name: Name = 'imre'): Promise<vo
   await dialog.getByLabel('Your password').fill(passwordOf(name));
   await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(dialog).toBeHidden();
+}
+
+/** What the records of a kind in an answer hold. */
+export async function recordsOf<K extends Kind>(page: Page, path: string, kind: K): Promise<RecordKinds[K][]> {
+  const answer = (await (await page.request.get(path)).json()) as StoredRecords<K>;
+  return dataOf(answer[kind]);
 }
 
 /** Opens the demo job at a place. */

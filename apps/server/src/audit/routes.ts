@@ -1,9 +1,8 @@
-import { idSchema, parse, type ShownSignature } from '@hephaist/contracts';
+import { ACCESS_PAGE, idSchema, parse, type ShownSignature } from '@hephaist/contracts';
 import { type Request, Router } from 'express';
 import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { TooManyError } from '../http/errors.js';
-import { plain } from '../records/plain.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
 import { trailPage } from './trail.js';
@@ -28,7 +27,7 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
   });
   router.get('/access-log', async (req, res) => {
     const { db, companyId } = storeOf(req);
-    res.json(await accessPage(db, companyId, beforeOf(req), PAGE));
+    res.json(await accessPage(db, companyId, beforeOf(req), ACCESS_PAGE));
   });
   router.post('/trail/check', async (req, res) => {
     const { id, companyId } = accountOf(req);
@@ -48,7 +47,7 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
     const store = storeOf(req);
     const signatures = await store.list('signature', { record_id: recordId });
     const imported = await store.importedAmong(signatures.map((s) => s.id));
-    res.json(signatures.map((s): ShownSignature => ({ ...plain(s), imported: imported.has(s.id) })));
+    res.json(signatures.map((s): ShownSignature => ({ ...s, imported: imported.has(s.id) })));
   });
   return router;
 }

@@ -4,7 +4,7 @@ import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import { type Anchor, inOneLine, lastAnchor } from '../audit/anchor.js';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
-import { crewOf, recordsOf } from './crew.js';
+import { crewOf, onFile, recordsOf } from './crew.js';
 
 const DAY_S = 86_400;
 
@@ -22,7 +22,7 @@ export async function crewCalendar(store: RecordStore, company: string, now: Dat
   const tables = await tablesOf(store);
   const [jobs, lines] = [await store.list('job'), await store.list('line')];
   const anchor = await lastAnchor(store.db, store.companyId);
-  return calendarOf(await crewOf(store, tables), rulesInUse(jobs, lines, tables), tables, company, now, anchor);
+  return calendarOf(onFile(await crewOf(store, tables)), rulesInUse(jobs, lines, tables), tables, company, now, anchor);
 }
 
 /** The same of a crew that is given. @param anchor where the trail stood, so that it goes out with it */

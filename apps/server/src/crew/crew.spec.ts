@@ -70,7 +70,7 @@ describe('the crew', () => {
       .send({ ...withdraw, signature: signed('withdrawn') })
       .expect(200);
     const crew = (await h.as('auditor').get('/api/crew').expect(200)).body;
-    expect(crew.confirmations).toHaveLength(1);
+    expect(crew.confirmation).toHaveLength(1);
     expect(crew.brazings[0]).toMatchObject({
       fNumber: expect.stringMatching(/^10\d$/) as string,
       procedure: expect.stringMatching(/^BPS-\d rev [A-Z]$/) as string,

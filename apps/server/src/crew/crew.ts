@@ -4,6 +4,7 @@ import {
   type Brazer,
   brazerRecord,
   type Crew,
+  dataOf,
   type OnFile,
   standing,
 } from '@hephaist/contracts';
@@ -13,17 +14,19 @@ import { brazingsOf } from './brazings.js';
 
 /** All that says who may braze. */
 export async function crewOf(store: RecordStore, tables: Catalogue): Promise<Crew> {
-  const [brazers, coupons, procedures, confirmations, pqrs, annulments] = await Promise.all([
-    store.list('brazer'),
-    store.list('coupon'),
-    store.list('procedure'),
-    store.list('confirmation'),
-    store.list('pqr'),
-    store.list('annulment'),
-  ]);
-  const brazings = await brazingsOf(store, tables, procedures);
-  return { brazers, coupons, procedures, brazings, confirmations, pqrs, annulments };
+  const crew = await store.all(['brazer', 'coupon', 'procedure', 'confirmation', 'pqr', 'annulment']);
+  return { ...crew, brazings: await brazingsOf(store, tables, dataOf(crew.procedure)) };
 }
+
+/** The crew as it is judged: what its records hold. */
+export const onFile = (crew: Crew): OnFile & { brazers: Brazer[]; annulments: Annulment[] } => ({
+  brazers: dataOf(crew.brazer),
+  coupons: dataOf(crew.coupon),
+  procedures: dataOf(crew.procedure),
+  confirmations: dataOf(crew.confirmation),
+  annulments: dataOf(crew.annulment),
+  brazings: crew.brazings,
+});
 
 /** What is on file for each brazer, as the rules ask for it. */
 export const recordsOf = <B extends Brazer>(

@@ -20,7 +20,6 @@ import { v7 as newId } from 'uuid';
 import { mustFit } from '../db/quota.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { keepPicture, type TakenPicture } from '../pictures/picture.js';
-import { plain } from '../records/plain.js';
 import { checkNotAhead, type Signer, signRecord } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
 import { forgetWaiting } from './waiting-files.js';
@@ -44,9 +43,9 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     // Annulled elsewhere is no matter of this job's file.
     const rows = kind === 'annulment' ? all.filter((r) => known.has((r as Annulment).recordId)) : all;
     if (kindRow(kind).signed) for (const r of rows) known.add(r.id);
-    places[place] = rows.map(plain);
+    places[place] = rows;
   }
-  const signatures = (await store.list('signature')).filter((s) => known.has(s.recordId)).map(plain);
+  const signatures = (await store.list('signature')).filter((s) => known.has(s.recordId));
   const sessions = places['sessions'] as readonly PurgeSession[];
   const traces = await Promise.all(
     sessions.map(async (s) => (await store.trace.rows(s.id)).map((r) => ({ sessionId: s.id, ...filed(r) }))),
@@ -55,7 +54,7 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
     ...(places as unknown as JobFile),
     format: EXCHANGE_FORMAT,
     version: EXCHANGE_VERSION,
-    job: plain(job),
+    job,
     signatures,
     trace: traces.flat(),
   });

@@ -41,7 +41,7 @@ describe('a job file with rows of the company’s own', () => {
       .expect(422);
     expect(without.body.fields[0].field).toBe('joints.3.tube.standardId');
     expect((await broughtIn(h, { ...file, joints, ownRows: [...file.ownRows, ownTube] })).status).toBe(201);
-    expect((await h.as().get('/api/shop')).body.rows).toHaveLength(2);
+    expect((await h.as().get('/api/shop')).body.own_row).toHaveLength(2);
   });
   it('refuses a row that no table can hold', async () => {
     const bad = { ...ownTube, values: { ...ownTube.values, odM: -1 } };

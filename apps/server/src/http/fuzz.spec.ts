@@ -209,6 +209,8 @@ describe('every route with anything in it', () => {
     // Some were taken: what was sent was near to what is good.
     expect([...met]).toEqual(expect.arrayContaining([200, 400, 409, 422]));
     await h.as('auditor').get('/api/health').expect(200);
-    expect((await h.as('auditor').get(`/api/jobs/${file.job.id}`).expect(200)).body.job.name).toBe(file.job.name);
+    expect((await h.as('auditor').get(`/api/jobs/${file.job.id}`).expect(200)).body.job[0].data.name).toBe(
+      file.job.name,
+    );
   });
 });

@@ -19,8 +19,7 @@ export async function copyJob(
     if (!from) throw new NotFoundError('No such job here.');
     const lines = await trx.list('line', { job_id: jobId });
     const joints = await trx.list('joint', { job_id: jobId });
-    const { version: _job, ...job } = from;
-    const copy: Job = { ...job, id: newId(), name, archived: false };
+    const copy: Job = { ...from, id: newId(), name, archived: false };
     const newLine = new Map(lines.map((l) => [l.id, newId()]));
     const newJoint = new Map(joints.map((j) => [j.id, newId()]));
     /** The drawing with its joints where they stood, under their new ids. */
@@ -37,7 +36,7 @@ export async function copyJob(
     await trx.insert('job', copy);
     await trx.insertMany(
       'line',
-      lines.map(({ version: _v, ...l }): Line => ({
+      lines.map((l): Line => ({
         ...l,
         id: newLine.get(l.id) ?? newId(),
         jobId: copy.id,
@@ -46,7 +45,7 @@ export async function copyJob(
     );
     await trx.insertMany(
       'joint',
-      joints.map(({ version: _v, ...j }): Joint => ({
+      joints.map((j): Joint => ({
         ...j,
         id: newJoint.get(j.id) ?? newId(),
         jobId: copy.id,

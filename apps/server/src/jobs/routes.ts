@@ -53,9 +53,11 @@ export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): 
     );
   });
   router.get('/jobs/:id', async (req, res) => {
-    const job = await jobOf(req);
-    const lines = await storeOf(req).list('line', { job_id: job.id });
-    res.json({ job, lines: lines.sort((a, b) => a.sort - b.sort) } satisfies JobDetail);
+    const store = storeOf(req);
+    const job = await store.stored('job', idParam(req));
+    if (!job) throw new NotFoundError('No such job here.');
+    const { line } = await store.all(['line'], { job_id: job.data.id });
+    res.json({ job: [job], line } satisfies JobDetail);
   });
   router.get('/jobs/:id/joints', async (req, res) => {
     const store = storeOf(req);
@@ -65,20 +67,20 @@ export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): 
     const key = ['joints', store.companyId, job.id, await store.state(), limit, after?.sort, after?.id].join(' ');
     await kept.send(req, res, key, async () => {
       const { texts, last } = await store.jointsAsText(job.id, after, limit);
-      const rest: Omit<JointPage, 'joints'> = {
+      const rest: Omit<JointPage, 'joint'> = {
         next: last ? `${last.sort}~${last.id}` : null,
         total: await store.count('joint', { job_id: job.id }),
       };
-      return `{"joints": [${texts.join(', ')}], ${JSON.stringify(rest).slice(1)}`;
+      return `{"joint": [${texts.join(', ')}], ${JSON.stringify(rest).slice(1)}`;
     });
   });
   router.get('/jobs/:id/logs', async (req, res) => {
     const job = await jobOf(req);
-    res.json(await storeOf(req).list('log', { job_id: job.id }));
+    res.json(await storeOf(req).all(['log'], { job_id: job.id }));
   });
   router.get('/jobs/:id/pressure-tests', async (req, res) => {
     const job = await jobOf(req);
-    res.json(await storeOf(req).list('pressure_test', { job_id: job.id }));
+    res.json(await storeOf(req).all(['pressure_test'], { job_id: job.id }));
   });
   router.post('/jobs/:id/joints/check-csv', text({ type: '*/*', limit: maxBytes }), async (req, res) => {
     const store = storeOf(req);

@@ -5,7 +5,6 @@ import Papa from 'papaparse';
 import { storeOf } from '../access/guard.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
-import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
 import type { ReachableSet } from './instruments.js';
 import { tellStandIn } from './stand-in-control.js';
@@ -21,7 +20,7 @@ async function detailOf(store: RecordStore, id: string): Promise<SessionDetail> 
   const session = await store.find('purge_session', id);
   if (!session) throw new NotFoundError('No such purge session here.');
   const marks = await store.list('purge_mark', { session_id: id });
-  return { session: plain(session), marks: marks.map(plain) } as SessionDetail;
+  return { session, marks };
 }
 
 /**
@@ -50,7 +49,7 @@ async function stream(
       if (rows.length) send('rows', rows);
       after = rows.at(-1)?.seq ?? after;
       const count = await store.count('purge_mark', { session_id: id });
-      if (count !== marks) send('marks', (await store.list('purge_mark', { session_id: id })).map(plain));
+      if (count !== marks) send('marks', await store.list('purge_mark', { session_id: id }));
       marks = count;
       send('now', { nowMs: Date.now() });
       if (rows.length === AT_ONCE) continue;
@@ -80,7 +79,7 @@ export function liveRoutes(sets: readonly ReachableSet[], signedIn: (req: Reques
     const store = storeOf(req);
     const own = { job_id: idParam(req) };
     const [sessions, marks] = await Promise.all([store.list('purge_session', own), store.list('purge_mark', own)]);
-    res.json(sessions.map((s) => ({ session: plain(s), marks: marks.filter((m) => m.sessionId === s.id).map(plain) })));
+    res.json(sessions.map((s) => ({ session: s, marks: marks.filter((m) => m.sessionId === s.id) })));
   });
   router.get('/sessions/:id', async (req, res) => {
     res.json(await detailOf(storeOf(req), idParam(req)));

@@ -1,6 +1,5 @@
 import {
   canonical,
-  type HandOver,
   JOB_FILE_NAME,
   type Manifest,
   PACKAGE_FORMAT,
@@ -20,7 +19,6 @@ import { calendarOf } from '../crew/calendar.js';
 import { NotFoundError } from '../http/errors.js';
 import { bare } from '../pictures/bare.js';
 import { findPicture } from '../pictures/picture.js';
-import { plain } from '../records/plain.js';
 import type { RecordStore } from '../records/store.js';
 import { type Content, contentOf } from './content.js';
 import { signatureOf } from './hand-over.js';
@@ -75,8 +73,8 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   const where = { company_id: companyId, id };
   const row = (await db('package').where(where).first('snapshot', 'state')) as
     { snapshot: Buffer; state: string } | undefined;
-  const record = await store.find('hand_over', id);
-  if (!row || !record) throw new NotFoundError('No such hand-over here.');
+  const handOver = await store.find('hand_over', id);
+  if (!row || !handOver) throw new NotFoundError('No such hand-over here.');
   if (row.state === 'ready') return;
   const tell = async (doing: string, done: number, of: number): Promise<void> => {
     await db('package')
@@ -86,7 +84,6 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
     await turn();
   };
   const builtAt = new Date();
-  const handOver: HandOver = plain(record);
   await tell('reading the job', 0, 1);
   const c = contentOf(await unpackSnapshot(row.snapshot), handOver, await signatureOf(store, id), builtAt);
   const pictures = pictureIds(c);

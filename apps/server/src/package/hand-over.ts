@@ -15,7 +15,6 @@ import { mustFit } from '../db/quota.js';
 import { exportJob } from '../exchange/job-file.js';
 import { NotFoundError } from '../http/errors.js';
 import { hashOf } from '../records/hash.js';
-import { plain } from '../records/plain.js';
 import { type Signer, signRecord } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
 import { tablesOf } from '../shop/shop.js';
@@ -86,7 +85,7 @@ export async function handOversOf(store: RecordStore, jobId: string): Promise<Ha
     if (!row || !signature) continue;
     const { id: _id, bytes, ...state } = row;
     out.push({
-      handOver: plain(r),
+      handOver: r,
       by: signature.person,
       at: signature.at,
       package: { ...state, bytes: bytes === null ? null : Number(bytes) },
@@ -99,5 +98,5 @@ export async function handOversOf(store: RecordStore, jobId: string): Promise<Ha
 export async function signatureOf(store: RecordStore, id: string): Promise<Signature> {
   const [signature] = await store.list('signature', { record_id: id });
   if (!signature) throw new NotFoundError('No such hand-over here.');
-  return plain(signature);
+  return signature;
 }

@@ -1,12 +1,4 @@
-import {
-  ContractError,
-  type Line,
-  parse,
-  planner,
-  type PurgeOfLine,
-  purgeOfLine,
-  type Stored,
-} from '@hephaist/contracts';
+import { ContractError, type Line, parse, planner, type PurgeOfLine, purgeOfLine } from '@hephaist/contracts';
 import { CYLINDER_RESERVE, CYLINDERS, type LinePurge, type UnitSystem } from '@hephaist/core';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
@@ -46,7 +38,7 @@ export const parsePurgePlanRequest = (value: unknown): PurgePlanRequest =>
 
 export interface PurgePlanOfLine {
   readonly jobName: string;
-  readonly line: Stored<Line>;
+  readonly line: Line;
   readonly rests: PurgeOfLine;
   readonly purge: LinePurge;
   readonly markOf: (jointId: string) => string;

@@ -1,8 +1,17 @@
-import type { Annulment, Coupon, JobFile, JointLog, Role } from '@hephaist/contracts';
+import {
+  type Annulment,
+  type Coupon,
+  type Crew,
+  dataOf,
+  type JobFile,
+  type JointLog,
+  type Role,
+  type StoredRecords,
+} from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { verifyTrail } from '../audit/verify.js';
-import { recordsOf } from '../crew/crew.js';
+import { onFile, recordsOf } from '../crew/crew.js';
 import { importJob } from '../exchange/job-file.js';
 
 let h: Harness;
@@ -38,10 +47,12 @@ const coupon = async (): Promise<Coupon> => {
   await put('coupon', one, 'judged').expect(200);
   return one;
 };
-const crew = async () => (await h.as('auditor').get('/api/crew').expect(200)).body;
+const crew = async () => (await h.as('auditor').get('/api/crew').expect(200)).body as Crew;
 const countedFor = async (brazerId: string): Promise<string[]> => {
   const { shopFor } = await import('../shop/shop.js');
-  const found = recordsOf(await crew(), (await shopFor(h.store)).catalogue).find((r) => r.brazer.id === brazerId);
+  const found = recordsOf(onFile(await crew()), (await shopFor(h.store)).catalogue).find(
+    (r) => r.brazer.id === brazerId,
+  );
   return found?.record.coupons.map((c) => c.label) ?? [];
 };
 const oneLog = (of: Partial<JointLog> = {}): JointLog => {
@@ -56,8 +67,8 @@ describe('evidence that was filed wrongly', () => {
     await annul(annulment('coupon', one.id)).expect(200);
     expect(await countedFor(one.brazerId)).not.toContain(one.number);
     const now = await crew();
-    expect(now.coupons.map((c: Coupon) => c.id)).toContain(one.id);
-    expect(now.annulments.map((a: Annulment) => a.recordId)).toContain(one.id);
+    expect(dataOf(now.coupon).map((c) => c.id)).toContain(one.id);
+    expect(dataOf(now.annulment).map((a) => a.recordId)).toContain(one.id);
     expect((await verifyTrail(h.db, h.store.companyId)).problems).toEqual([]);
   });
 
@@ -109,8 +120,8 @@ describe('evidence that was filed wrongly', () => {
     expect(await brazed()).toBe(before);
     expect((await crew()).brazings).toHaveLength(file.logs.length);
     await put('log', oneLog({ jointId: log.jointId }), 'out-of-range').expect(200);
-    const logs = (await h.as('auditor').get(`/api/jobs/${file.job.id}/logs`)).body as JointLog[];
-    expect(logs.map((l) => l.id)).toContain(log.id);
+    const logs = (await h.as('auditor').get(`/api/jobs/${file.job.id}/logs`)).body as StoredRecords<'log'>;
+    expect(logs.log.map((l) => l.data.id)).toContain(log.id);
   });
 
   it('goes with its job, and comes in elsewhere as annulled, countersigned', async () => {
@@ -121,7 +132,7 @@ describe('evidence that was filed wrongly', () => {
     try {
       await broughtIn(other, text as never);
       const there = (await other.as('auditor').get('/api/crew').expect(200)).body;
-      expect(there.annulments).toHaveLength(out.annulments.length);
+      expect(there.annulment).toHaveLength(out.annulments.length);
       expect((await other.as('quality').get(`/api/jobs/${file.job.id}/export`).expect(200)).text).toBe(text);
     } finally {
       await other.close();

@@ -1,4 +1,4 @@
-import type { Joint, JointPage, Stored } from '@hephaist/contracts';
+import type { Joint, JointPage } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
@@ -32,17 +32,16 @@ describe('writing a record', () => {
   });
 
   it('tells the second of two editors and shows what stands now', async () => {
-    const current = (await h.store.find('joint', first.id)) as Stored<Joint>;
-    const { version, ...data } = current;
+    const { version, data } = (await h.store.stored('joint', first.id))!;
     await send(jointCommand(version, { ...data, note: 'first editor' })).expect(200);
     const late = await send(jointCommand(version, { ...data, note: 'second editor' })).expect(409);
     expect(late.type).toBe('application/problem+json');
-    expect(late.body.current[0]).toMatchObject({ id: first.id, note: 'first editor', version: version + 1 });
+    expect(late.body.current[0]).toMatchObject({ version: version + 1, data: { id: first.id, note: 'first editor' } });
     expect((await h.store.find('joint', first.id))?.note).toBe('first editor');
   });
 
   it('of two writers at the same instant exactly one wins', async () => {
-    const { version, ...data } = (await h.store.find('joint', first.id)) as Stored<Joint>;
+    const { version, data } = (await h.store.stored('joint', first.id))!;
     const answers = await Promise.all(['a', 'b', 'c'].map((note) => send(jointCommand(version, { ...data, note }))));
     expect(answers.map((a) => a.status).sort()).toEqual([200, 409, 409]);
   });
@@ -261,7 +260,7 @@ describe('reading', () => {
         .as()
         .get(`/api/jobs/${first.jobId}/joints?limit=37${next ? `&after=${next}` : ''}`)
         .expect(200);
-      seen.push(...page.body.joints.map((j: Joint) => j.id));
+      seen.push(...page.body.joint.map((j) => j.data.id));
       next = page.body.next;
     }
     expect(new Set(seen).size).toBe(seen.length);
@@ -278,7 +277,7 @@ describe('reading', () => {
 
   it('gives the crew with each joint on its calendar day', async () => {
     const crew = await h.as().get('/api/crew').expect(200);
-    expect(crew.body.brazers).toHaveLength(6);
+    expect(crew.body.brazer).toHaveLength(6);
     expect(crew.body.brazings[0].day).toMatch(/^2026-06-/);
   });
 });

@@ -42,8 +42,8 @@ async function putOne<K extends Kind>(
     throw new RefusedError(`A ${kind} is evidence: it is written once and never changed. Write a new one.`);
   }
   const done = seen === 0 ? await store.insert(kind, data) : await store.replace(kind, data, seen);
-  if (done) return { ...data, version: seen + 1 };
-  const current = await store.find(kind, data.id);
+  if (done) return { version: seen + 1, data };
+  const current = await store.stored(kind, data.id);
   if (!current) throw new RefusedError(`This ${kind} is no longer here.`);
   throw new ConflictError(
     `Someone else changed this ${kind} since you opened it. Nothing of yours is lost: compare and save again.`,
@@ -55,7 +55,7 @@ async function putOne<K extends Kind>(
 async function removeOne(store: RecordStore, kind: Kind, id: string, seen: number): Promise<void> {
   if (!kindRow(kind).removable) throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
   if (await store.remove(kind, id, seen)) return;
-  const current = await store.find(kind, id);
+  const current = await store.stored(kind, id);
   if (current)
     throw new ConflictError(`Someone else changed this ${kind} since you saw it. It was not removed.`, [current]);
 }
@@ -73,7 +73,7 @@ async function putAll(store: RecordStore, { kind, records }: PutCommand): Promis
     : null;
   const out: Stored<RecordKinds[Kind]>[] = [];
   for (const r of records)
-    out.push(inserted?.has(r.data.id) ? { ...r.data, version: 1 } : await putOne(store, kind, r.seen, r.data));
+    out.push(inserted?.has(r.data.id) ? { version: 1, data: r.data } : await putOne(store, kind, r.seen, r.data));
   return out;
 }
 

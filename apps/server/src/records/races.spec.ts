@@ -112,7 +112,7 @@ describe('records of one job', () => {
   });
 
   it('a line with joints stays on its job', async () => {
-    const { version, ...data } = (await h.store.find('line', file.lines[0]!.id))!;
+    const { version, data } = (await h.store.stored('line', file.lines[0]!.id))!;
     const answer = await h
       .as()
       .post('/api/commands')

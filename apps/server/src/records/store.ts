@@ -5,6 +5,7 @@ import {
   type Kind,
   type RecordKinds,
   type Stored,
+  type StoredRecords,
   type Touched,
 } from '@hephaist/contracts';
 import type { Knex } from 'knex';
@@ -14,12 +15,6 @@ import { RefusedError } from '../http/errors.js';
 import { TraceStore } from '../live/trace-store.js';
 
 /** The one place that speaks SQL about records; every query is scoped by company here. */
-
-interface Row {
-  id: string;
-  version: number;
-  data: unknown;
-}
 
 /** Rows in one insert: the database takes 65 535 values in a statement. */
 const INSERT_AT_ONCE = 1000;
@@ -67,24 +62,36 @@ export class RecordStore {
     return this.db(kind).where(`${kind}.company_id`, this.companyId);
   }
 
-  private read<K extends Kind>(row: Row): Stored<RecordKinds[K]> {
-    return { ...(row.data as RecordKinds[K]), version: row.version };
+  /** What a record holds; null where there is none. */
+  async find<K extends Kind>(kind: K, id: string): Promise<RecordKinds[K] | null> {
+    return (await this.stored(kind, id))?.data ?? null;
   }
 
-  async find<K extends Kind>(kind: K, id: string): Promise<Stored<RecordKinds[K]> | null> {
-    const row = (await this.table(kind).where({ id }).first('id', 'version', 'data')) as Row | undefined;
-    return row ? this.read<K>(row) : null;
+  /** A record with its version. */
+  async stored<K extends Kind>(kind: K, id: string): Promise<Stored<RecordKinds[K]> | null> {
+    return (await this.rows<K>(this.table(kind).where({ id })))[0] ?? null;
   }
 
-  async list<K extends Kind>(kind: K, where: Record<string, string> = {}): Promise<Stored<RecordKinds[K]>[]> {
-    const rows = (await this.table(kind).where(where).orderBy('id').select('id', 'version', 'data')) as Row[];
-    return rows.map((r) => this.read<K>(r));
+  /** What the records of a kind hold. */
+  async list<K extends Kind>(kind: K, where: Record<string, string> = {}): Promise<RecordKinds[K][]> {
+    return (await this.rows<K>(this.table(kind).where(where).orderBy('id'))).map((r) => r.data);
+  }
+
+  /** Records of some kinds with their versions, as answers hold them; one kind after the other. */
+  async all<K extends Kind>(kinds: readonly K[], where: Record<string, string> = {}): Promise<StoredRecords<K>> {
+    const found: Partial<Record<Kind, unknown>> = {};
+    for (const kind of kinds) found[kind] = await this.rows(this.table(kind).where(where).orderBy('id'));
+    return found as StoredRecords<K>;
+  }
+
+  private async rows<K extends Kind>(query: Knex.QueryBuilder): Promise<Stored<RecordKinds[K]>[]> {
+    return (await query.select('version', 'data')) as Stored<RecordKinds[K]>[];
   }
 
   /** The same without what was annulled: what may be judged by. */
-  async standing<K extends Annullable>(kind: K, where: Record<string, string> = {}): Promise<Stored<RecordKinds[K]>[]> {
+  async standing<K extends Annullable>(kind: K, where: Record<string, string> = {}): Promise<RecordKinds[K][]> {
     const query = this.table(kind).where(where).whereNotExists(this.annulled(kind)).orderBy('id');
-    return ((await query.select('id', 'version', 'data')) as Row[]).map((r) => this.read<K>(r));
+    return (await this.rows<K>(query)).map((r) => r.data);
   }
 
   /** Selects what annuls a record of a table. */
@@ -126,7 +133,7 @@ export class RecordStore {
     }[];
     const last = rows.length === limit ? rows.at(-1) : undefined;
     return {
-      texts: rows.map((r) => `${r.text.slice(0, -1)}, "version": ${r.version}}`),
+      texts: rows.map((r) => `{"version": ${r.version}, "data": ${r.text}}`),
       last: last ? { sort: last.sort, id: last.id } : null,
     };
   }

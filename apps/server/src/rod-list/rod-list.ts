@@ -1,4 +1,4 @@
-import { type Joint, parse, planner, type Stored, sum } from '@hephaist/contracts';
+import { parse, planner, sum } from '@hephaist/contracts';
 import { type RodList, rodList, type RodListJoint, type RodListWishes, type UnitSystem } from '@hephaist/core';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
@@ -56,7 +56,7 @@ export async function jobRodList(store: RecordStore, jobId: string, request: Rod
   const plan = planner(job, lines, shop);
   const counted = joints
     .filter((j) => wanted.has(j.id) && !j.setAside)
-    .flatMap((j: Stored<Joint>): RodListJoint[] => {
+    .flatMap((j): RodListJoint[] => {
       const { summary } = sum(plan(j));
       return summary ? [{ summary, brazed: last.get(j.id) === 'accepted' }] : [];
     });

@@ -1,4 +1,4 @@
-import type { Joint, Line } from '@hephaist/contracts';
+import type { Joint, Line, OwnRowRecord, Stored } from '@hephaist/contracts';
 import { DEFAULT_WEIGHTS } from '@hephaist/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
@@ -41,8 +41,8 @@ const ownTube = {
 describe('the company’s tables', () => {
   it('holds the demo’s own row and no weights at first', async () => {
     const shop = (await h.as().get('/api/shop').expect(200)).body;
-    expect(shop.rows).toHaveLength(1);
-    expect(shop.weighing).toBeNull();
+    expect(shop.own_row).toHaveLength(1);
+    expect(shop.weighing).toEqual([]);
   });
   it('a tube it added may be used by a joint, and not before', async () => {
     const joint: Joint = {
@@ -69,8 +69,8 @@ describe('the company’s tables', () => {
     expect(bad.body.fields.map((f: { field: string }) => f.field)).toContain('values.wallM');
   });
   it('can be put back: the row goes, and comes back only anew', async () => {
-    const [row] = (await h.as().get('/api/shop')).body.rows as { id: string; version: number }[];
-    await remove('own_row', row!.id, row!.version).expect(200);
+    const [row] = (await h.as().get('/api/shop')).body.own_row as Stored<OwnRowRecord>[];
+    await remove('own_row', row!.data.id, row!.version).expect(200);
     expect((await shopFor(h.store)).catalogue.part('txv')?.limitK).toBeCloseTo(394.26, 1);
   });
   it('weights: one set a company, and another company has its own', async () => {
@@ -164,7 +164,7 @@ describe('lines and jobs', () => {
     ).toBe('name');
   });
   it('an archived job says so in the list', async () => {
-    const { version, ...job } = (await h.store.find('job', file.job.id))!;
+    const { version, data: job } = (await h.store.stored('job', file.job.id))!;
     await send('job', { ...job, archived: true }, version).expect(200);
     const list = (await h.as().get('/api/jobs')).body as { id: string; archived: boolean }[];
     expect(list.find((j) => j.id === job.id)?.archived).toBe(true);

@@ -200,6 +200,9 @@ export interface OwnSignIn {
   readonly here: boolean;
 }
 
+/** Entries of the log of access in one answer. */
+export const ACCESS_PAGE = 200;
+
 /** One line of the log of access. */
 export interface AccessEntry {
   readonly id: number;

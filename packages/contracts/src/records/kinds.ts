@@ -17,6 +17,7 @@ import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema 
 import { BENCH, OFFICE, type Role } from './roles.js';
 import { type Weighing, weighingSchema } from './shop.js';
 import { type Meaning, type Signature, signatureSchema } from './signature.js';
+import type { Stored } from './stored.js';
 
 /** Every kind of record with its type. */
 export interface RecordKinds {
@@ -41,6 +42,9 @@ export interface RecordKinds {
 }
 
 export type Kind = keyof RecordKinds;
+
+/** Records of some kinds as they are stored, by kind: how every answer that reads records holds them. */
+export type StoredRecords<K extends Kind = Kind> = { readonly [P in K]: readonly Stored<RecordKinds[P]>[] };
 
 /** Where the records of a kind stand in a job's file, and whether they are the job's own or the whole company's. */
 export interface Filed {

@@ -4,7 +4,6 @@ import { idSchema } from '../schemas/ids.js';
 import { procedureCovers } from './conditions.js';
 import type { OwnRowRecord } from './own-row.js';
 import type { Procedure } from './procedure.js';
-import type { Stored } from './stored.js';
 
 const weight = (name: string) =>
   yup
@@ -29,12 +28,6 @@ export const weighingSchema = yup
 export interface Weighing {
   readonly id: string;
   readonly weights: Weights;
-}
-
-/** What GET /api/shop answers: the company's own rows and weights. */
-export interface ShopData {
-  readonly rows: readonly Stored<OwnRowRecord>[];
-  readonly weighing: Stored<Weighing> | null;
 }
 
 /** The company's tables, procedures and weights as the planner asks for them. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Joint, lineConditions, type Stored } from '@hephaist/contracts';
+import { type Joint, lineConditions } from '@hephaist/contracts';
 import { type Way, waysToAllow } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { ShopStore } from '../data/shop.store';
@@ -45,7 +45,7 @@ import { SayPipe } from '../units/say.pipe';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Ways {
-  readonly joint = input.required<Stored<Joint>>();
+  readonly joint = input.required<Joint>();
   readonly fillerId = input.required<string>();
   private readonly store = inject(JobStore);
   private readonly shop = inject(ShopStore);
@@ -62,7 +62,7 @@ export class Ways {
   protected async take(way: Way): Promise<void> {
     this.failure.set(null);
     try {
-      await this.store.changeJoints([{ ...this.joint(), ...way.joint, fillerId: this.fillerId() }]);
+      await this.store.change('joint', [{ ...this.joint(), ...way.joint, fillerId: this.fillerId() }]);
     } catch (e) {
       this.failure.set((e as Error).message);
     }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { JointLog, Stored } from '@hephaist/contracts';
+import type { JointLog } from '@hephaist/contracts';
 import { cleanLeftS, MAKING_SAYS } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
@@ -32,7 +32,7 @@ import { LogPhotos } from './log-photos';
       <p class="quiet">Looked at by {{ l.lookedBy }}.</p>
       @if (l.outOfRangeReason) {
         <p class="caution">▲ Out of range: {{ l.outOfRangeReason }}</p>
-        <hp-signatures-of [recordId]="l.id" [version]="l.version" />
+        <hp-signatures-of [record]="l" />
       }
       <hp-annul kind="log" [recordId]="l.id" [what]="'the log of ' + mark()" />
     </section>
@@ -57,7 +57,7 @@ import { LogPhotos } from './log-photos';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LogEntry {
-  readonly log = input.required<Stored<JointLog>>();
+  readonly log = input.required<JointLog>();
   readonly mark = input.required<string>();
   private readonly crew = inject(CrewStore);
   private readonly units = inject(UnitsStore);

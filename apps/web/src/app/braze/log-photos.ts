@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, input, model, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { sendPicture } from '../data/api';
 import { newId } from '../data/outbox';
+import { sendPicture } from '../data/papers';
 
 const MOST = 6;
 

@@ -55,6 +55,8 @@ export const AccountStore = signalStore(
           patchState(store, { away });
         }
       },
+      /** Whether nobody has an account yet, and whether a code for the first one is out. */
+      firstRunState: (): Promise<{ waiting: boolean; code: boolean }> => call('first-run'),
       may: (deed: Deed): boolean => mayDo(me()?.roles ?? [], deed),
       /** @throws ApiProblem when refused */
       signIn: async (given: SignIn): Promise<void> => enter(await post<Me>('sign-in', given)),

@@ -80,7 +80,3 @@ export const post = sending('POST');
 
 /** Puts JSON. */
 export const put = sending('PUT');
-
-/** Sends a photograph as it was taken. @throws ApiProblem when it is refused */
-export const sendPicture = (id: string, picture: Blob): Promise<unknown> =>
-  call(`pictures/${id}`, { method: 'POST', headers: { 'Content-Type': picture.type }, body: picture });

@@ -7,10 +7,10 @@ import {
   type Confirmation,
   type Coupon,
   type Crew,
+  dataOf,
   type Pqr,
   type Procedure,
   standing,
-  type Stored,
 } from '@hephaist/contracts';
 import {
   type BrazerRecord,
@@ -22,28 +22,15 @@ import {
   validCoupons,
 } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { Dispatcher, Events, withEventHandlers } from '@ngrx/signals/events';
+import { filter, switchMap } from 'rxjs';
 import { call } from './api';
 import { Outbox } from './outbox';
+import { recordEvents, withRecords } from './records';
 import { TablesStore } from './tables.store';
 
-/** All that is on file, with what was annulled. */
-interface OnFile extends Omit<Crew, 'coupons' | 'confirmations' | 'pqrs'> {
-  readonly couponsOnFile: Crew['coupons'];
-  readonly confirmationsOnFile: Crew['confirmations'];
-  readonly pqrsOnFile: Crew['pqrs'];
-}
-const empty: OnFile = {
-  brazers: [],
-  procedures: [],
-  brazings: [],
-  annulments: [],
-  couponsOnFile: [],
-  confirmationsOnFile: [],
-  pqrsOnFile: [],
-};
-
 export interface BoardRow {
-  readonly brazer: Crew['brazers'][number];
+  readonly brazer: Brazer;
   readonly record: BrazerRecord;
   readonly permission: Permission;
   /** What the brazer's passed coupons cover together on the day. */
@@ -53,7 +40,22 @@ export interface BoardRow {
 /** The crew: brazers, their coupons and what they brazed, and the procedures on file. */
 export const CrewStore = signalStore(
   { providedIn: 'root' },
-  withState(empty),
+  withState({ brazings: [] as Crew['brazings'] }),
+  withRecords('brazer'),
+  withRecords('procedure'),
+  withRecords('coupon'),
+  withRecords('confirmation'),
+  withRecords('pqr'),
+  withRecords('annulment'),
+  withComputed((store) => ({
+    brazers: computed(() => dataOf(store.brazerEntities())),
+    procedures: computed(() => dataOf(store.procedureEntities())),
+    /** All that is on file, with what was annulled. */
+    couponsOnFile: computed(() => dataOf(store.couponEntities())),
+    confirmationsOnFile: computed(() => dataOf(store.confirmationEntities())),
+    pqrsOnFile: computed(() => dataOf(store.pqrEntities())),
+    annulments: computed(() => dataOf(store.annulmentEntities())),
+  })),
   withComputed((store) => {
     const annulled = computed(() => annulledIds(store.annulments()));
     return {
@@ -77,58 +79,49 @@ export const CrewStore = signalStore(
       return store.brazers().map((brazer) => ({ brazer, record: brazerRecord(brazer, onFile, tables.tables()) }));
     }),
   })),
-  withMethods((store, outbox = inject(Outbox)) => ({
+  withMethods((store, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(): Promise<void> {
-      const { coupons, confirmations, pqrs, ...rest } = await call<Crew>('crew');
-      patchState(store, { ...rest, couponsOnFile: coupons, confirmationsOnFile: confirmations, pqrsOnFile: pqrs });
+      const { brazings, ...records } = await call<Crew>('crew');
+      patchState(store, { brazings });
+      dispatcher.dispatch(recordEvents.read(records));
     },
-    /** Strikes evidence through, signed; what rests on it is asked anew. */
+    /** Strikes evidence through, signed. */
     async annul(annulment: Annulment, password: string, commandId: string): Promise<void> {
       const signature = { password, meaning: 'annulled' } as const;
       await outbox.sendSigned('annulment', { seen: 0, data: annulment }, signature, commandId);
-      await this.load();
     },
     /** Puts a brazer on file. */
     async addBrazer(brazer: Brazer): Promise<void> {
       await outbox.send('brazer', [{ seen: 0, data: brazer }]);
-      patchState(store, { brazers: [...store.brazers(), { ...brazer, version: 1 }] });
     },
     /** Writes down that a brazer goes on brazing, signed. */
     async confirm(confirmation: Confirmation, password: string, commandId: string): Promise<void> {
       const signature = { password, meaning: 'confirmed' } as const;
       await outbox.sendSigned('confirmation', { seen: 0, data: confirmation }, signature, commandId);
-      patchState(store, { confirmationsOnFile: [...store.confirmationsOnFile(), { ...confirmation, version: 1 }] });
     },
     /** Withdraws a brazer for cause, or lifts a withdrawal; signed either way. */
-    async withdraw(brazer: Stored<Brazer>, password: string, commandId: string): Promise<void> {
-      const { version, ...data } = brazer;
-      const signature = { password, meaning: data.withdrawnOn ? 'withdrawn' : 'readmitted' } as const;
-      await outbox.sendSigned('brazer', { seen: version, data }, signature, commandId);
-      const stored = { ...data, version: version + 1 };
-      patchState(store, { brazers: store.brazers().map((b) => (b.id === data.id ? stored : b)) });
+    async withdraw(brazer: Brazer, password: string, commandId: string): Promise<void> {
+      const signature = { password, meaning: brazer.withdrawnOn ? 'withdrawn' : 'readmitted' } as const;
+      const seen = store.brazerEntityMap()[brazer.id]?.version ?? 0;
+      await outbox.sendSigned('brazer', { seen, data: brazer }, signature, commandId);
     },
-    /** Saves a draft of a procedure. */
+    /** The version that a procedure stands at; 0 where it is not on file. */
+    versionOf: (id: string): number => store.procedureEntityMap()[id]?.version ?? 0,
+    /** Saves a draft of a procedure as it was changed from what stood at version `seen`. */
     async saveDraft(seen: number, procedure: Procedure): Promise<void> {
       await outbox.send('procedure', [{ seen, data: procedure }]);
-      const stored = { ...procedure, version: seen + 1 };
-      patchState(store, { procedures: [...store.procedures().filter((p) => p.id !== procedure.id), stored] });
     },
     /** Files a procedure qualification record, signed. */
     async savePqr(pqr: Pqr, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('pqr', { seen: 0, data: pqr }, { password, meaning: 'tested' }, commandId);
-      patchState(store, { pqrsOnFile: [...store.pqrsOnFile(), { ...pqr, version: 1 }] });
     },
     /** Files a coupon's result, signed. */
     async saveCoupon(coupon: Coupon, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('coupon', { seen: 0, data: coupon }, { password, meaning: 'judged' }, commandId);
-      const stored: Stored<Coupon> = { ...coupon, version: 1 };
-      patchState(store, { couponsOnFile: [...store.couponsOnFile(), stored] });
     },
     /** Signs a procedure as it was changed from what stood at version `seen`. */
     async signProcedure(seen: number, procedure: Procedure, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('procedure', { seen, data: procedure }, { password, meaning: 'released' }, commandId);
-      const stored: Stored<Procedure> = { ...procedure, version: seen + 1 };
-      patchState(store, { procedures: [...store.procedures().filter((p) => p.id !== procedure.id), stored] });
     },
     /** Everyone against one joint on one day: who may first, then by name. */
     board(asks: JointVariables, day: string): BoardRow[] {
@@ -142,5 +135,12 @@ export const CrewStore = signalStore(
           (a, b) => Number(b.permission.may) - Number(a.permission.may) || a.brazer.name.localeCompare(b.brazer.name),
         );
     },
+  })),
+  withEventHandlers((store, events = inject(Events)) => ({
+    /** What was brazed moves continuity: it is asked anew. */
+    brazed: events.on(recordEvents.written).pipe(
+      filter(({ payload }) => payload.kind === 'log' || payload.kind === 'annulment'),
+      switchMap(() => store.load().catch(() => undefined)),
+    ),
   })),
 );

@@ -41,9 +41,3 @@ export function replay<K extends Undoable>(
   }
   return { records, removals };
 }
-
-/** A record without the version it was stored at. */
-export function plainRecord<T extends object>(record: T & { version?: number }): T {
-  const { version: _version, ...plain } = record;
-  return plain as unknown as T;
-}

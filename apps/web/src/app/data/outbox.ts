@@ -1,8 +1,10 @@
-import { Injectable, signal } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import type { Kind, Meaning, Problem, PutCommand, PutResult, RecordKinds } from '@hephaist/contracts';
+import { Dispatcher } from '@ngrx/signals/events';
 import { type IDBPDatabase, openDB } from 'idb';
 import { v7 as newId } from 'uuid';
 import { ApiProblem, AwayError, post } from './api';
+import { recordEvents, type Written } from './records';
 import { me, mustSignIn } from './who';
 
 export { newId };
@@ -21,6 +23,11 @@ export type SendState<K extends Kind> =
 
 const RETRY_MS = 2000;
 
+/** How the records of a held command will stand once the server has it, if nobody else is quicker. */
+const willStand = ({ records }: PutCommand): Pick<PutResult, 'records'> => ({
+  records: records.map((r) => ({ version: r.seen + 1, data: r.data })),
+});
+
 /**
  * Every write goes through here. It is kept in the browser before it is sent and until the server has it, so a
  * reload, a lost network or a stopped server loses nothing; sending it twice is harmless.
@@ -29,9 +36,7 @@ const RETRY_MS = 2000;
 export class Outbox {
   /** What is held here, oldest first. */
   readonly held = signal<readonly Held[]>([]);
-  /** Counts each time held commands reached the server: stores reload then. */
-  readonly flushed = signal(0);
-
+  private readonly dispatcher = inject(Dispatcher);
   private readonly db: Promise<IDBPDatabase> = openDB('hephaist', 1, {
     upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'command.id' }),
   });
@@ -66,11 +71,13 @@ export class Outbox {
     try {
       const result = await post<PutResult<K>>('commands', command);
       await this.drop(command.id);
+      this.tell('written', command, result);
       return { state: 'done', result };
     } catch (e) {
       if (e instanceof AwayError) {
         await this.refresh();
         this.schedule(RETRY_MS);
+        this.tell('held', command, willStand(command));
         return { state: 'held' };
       }
       await this.drop(command.id);
@@ -88,7 +95,16 @@ export class Outbox {
     signature: { readonly password: string; readonly meaning: Meaning },
     commandId: string,
   ): Promise<PutResult<K>> {
-    return post<PutResult<K>>('commands', { id: commandId, kind, records: [record], removals: [], signature });
+    const command: PutCommand<K> = { id: commandId, kind, records: [record], removals: [] };
+    const result = await post<PutResult<K>>('commands', { ...command, signature });
+    this.tell('written', command, result);
+    return result;
+  }
+
+  /** Whoever holds records of this kind hears what stands now. */
+  private tell(how: 'written' | 'held', command: PutCommand, { records }: Pick<PutResult, 'records'>): void {
+    const written: Written = { kind: command.kind, records, gone: (command.removals ?? []).map((r) => r.id) };
+    this.dispatcher.dispatch(recordEvents[how](written));
   }
 
   /** Forgets one held command for good. */
@@ -139,6 +155,6 @@ export class Outbox {
         await this.refresh();
       }
     }
-    if (delivered) this.flushed.update((n) => n + 1);
+    if (delivered) this.dispatcher.dispatch(recordEvents.delivered());
   }
 }

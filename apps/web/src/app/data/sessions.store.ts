@@ -1,4 +1,4 @@
-import { computed, effect, inject, untracked } from '@angular/core';
+import { computed, inject } from '@angular/core';
 import {
   coreMark,
   type InstrumentSet,
@@ -9,9 +9,11 @@ import {
   type TraceRow,
 } from '@hephaist/contracts';
 import { type JointTrace, jointTrace } from '@hephaist/core';
-import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
+import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { Events, withEventHandlers } from '@ngrx/signals/events';
+import { filter, switchMap } from 'rxjs';
 import { call } from './api';
-import { Outbox } from './outbox';
+import { recordEvents } from './records';
 
 interface SessionsState {
   readonly jobId: string | null;
@@ -77,12 +79,10 @@ export const SessionsStore = signalStore(
       }
     },
   })),
-  withHooks({
-    onInit(store, outbox = inject(Outbox)) {
-      effect(() => {
-        const jobId = outbox.flushed() > 0 ? untracked(() => store.jobId()) : null;
-        if (jobId) void store.load(jobId);
-      });
-    },
-  }),
+  withEventHandlers((store, events = inject(Events)) => ({
+    readAgain: events.on(recordEvents.delivered).pipe(
+      filter(() => store.jobId() !== null),
+      switchMap(() => store.load(store.jobId() ?? '')),
+    ),
+  })),
 );

@@ -1,19 +1,20 @@
 import { computed, inject } from '@angular/core';
-import { type OwnRowRecord, type ShopData, shopOf, type Stored } from '@hephaist/contracts';
+import { type OwnRowRecord, type ShopData, shopOf } from '@hephaist/contracts';
 import { DEFAULT_WEIGHTS, type Weights } from '@hephaist/core';
-import { patchState, signalStore, withComputed, withMethods, withProps, withState } from '@ngrx/signals';
+import { signalStore, withComputed, withMethods, withProps } from '@ngrx/signals';
+import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';
 import { CrewStore } from './crew.store';
 import { newId, Outbox } from './outbox';
+import { recordEvents, withRecords } from './records';
 import { TablesStore } from './tables.store';
-
-const empty: Pick<ShopData, 'weighing'> = { weighing: null };
 
 /** The company's own rows over the shipped tables, and what it weighs when it ranks rods. */
 export const ShopStore = signalStore(
   { providedIn: 'root' },
-  withState(empty),
+  withRecords('weighing'),
   withProps(() => ({ own: inject(TablesStore) })),
+  withComputed((store) => ({ weighing: computed(() => store.weighingEntities()[0]?.data ?? null) })),
   withComputed((store, crew = inject(CrewStore)) => ({
     rows: store.own.rows,
     weights: computed((): Weights => ({ ...DEFAULT_WEIGHTS, ...store.weighing()?.weights })),
@@ -24,28 +25,24 @@ export const ShopStore = signalStore(
     /** The tables in use. */
     tables: computed(() => store.shop().catalogue),
   })),
-  withMethods((store, outbox = inject(Outbox)) => ({
+  withMethods((store, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(): Promise<void> {
-      const { rows, weighing } = await call<ShopData>('shop');
-      store.own.take(rows);
-      patchState(store, { weighing });
+      dispatcher.dispatch(recordEvents.read(await call<ShopData>('shop')));
     },
+    /** The version that a row of the company's own stands at; 0 where there is none. */
+    versionOf: (id: string): number => store.own.own_rowEntityMap()[id]?.version ?? 0,
     /** Adds a row or replaces one. @throws ApiProblem with the fields that are refused */
     async saveRow(row: OwnRowRecord, seen: number): Promise<void> {
       await outbox.send('own_row', [{ seen, data: row }]);
-      const stored: Stored<OwnRowRecord> = { ...row, version: seen + 1 };
-      store.own.take([...store.rows().filter((r) => r.id !== row.id), stored]);
     },
     /** Takes a row of the company's own away: the shipped one holds again. */
     async removeRow(id: string, seen: number): Promise<void> {
       await outbox.send('own_row', [], [{ id, seen }]);
-      store.own.take(store.rows().filter((r) => r.id !== id));
     },
     async saveWeights(weights: Weights): Promise<void> {
-      const before = store.weighing();
-      const weighing = { id: before?.id ?? newId(), weights };
+      const before = store.weighingEntities()[0];
+      const weighing = { id: before?.data.id ?? newId(), weights };
       await outbox.send('weighing', [{ seen: before?.version ?? 0, data: weighing }]);
-      patchState(store, { weighing: { ...weighing, version: (before?.version ?? 0) + 1 } });
     },
   })),
 );

@@ -84,7 +84,7 @@ describe('a form', () => {
   it('keeps what stands now where somebody else was quicker', async () => {
     const { form } = joint();
     form.set({ mark: 'PF-01' });
-    const current = [{ id: 'x', version: 3 }];
+    const current = [{ version: 3, data: { id: 'x' } }];
     await form.submit(() => Promise.reject(new ApiProblem({ title: 'No', status: 409, detail: 'changed', current })));
     expect(form.clash()).toEqual(current[0]);
     form.settle();

@@ -4,7 +4,6 @@ import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatListModule } from '@angular/material/list';
 import { jobSchema, type Line, lineSchema, problemsOf } from '@hephaist/contracts';
 import { CODE_SETS, type CodeSetId, displayUnit, type FieldProblem, type Schools, SERVICES } from '@hephaist/core';
-import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
@@ -95,9 +94,7 @@ export class JobSetup {
   private wholeJob() {
     const stored = this.store.job();
     const { name, place, timeZone, ...rest } = this.job();
-    return stored
-      ? { ...plainRecord(stored), ...rest, name: name.trim(), place: place.trim(), timeZone: timeZone.trim() }
-      : null;
+    return stored ? { ...stored, ...rest, name: name.trim(), place: place.trim(), timeZone: timeZone.trim() } : null;
   }
 
   private reset(open: string): void {
@@ -113,7 +110,7 @@ export class JobSetup {
 
   protected openLine(id: string): void {
     const stored = this.store.lines().find((l) => l.id === id);
-    if (stored) this.begin(plainRecord(stored), stored.version);
+    if (stored) this.begin(stored, this.store.stored('line', id)?.version ?? 0);
   }
 
   protected addLine(): void {
@@ -141,7 +138,7 @@ export class JobSetup {
 
   private async saveJob(): Promise<void> {
     const job = this.wholeJob();
-    if (job) await this.store.save('job', [{ seen: this.store.job()?.version ?? 0, data: job }]);
+    if (job) await this.store.change('job', [job]);
   }
 
   private async saveLine(): Promise<void> {

@@ -2,11 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
-import type { JobDetail, JobSummary } from '@hephaist/contracts';
-import { call, post } from '../data/api';
-import { plainRecord } from '../data/history';
+import type { JobSummary } from '@hephaist/contracts';
 import { importJobFile } from '../data/import-job';
-import { newId, Outbox } from '../data/outbox';
+import { JobsStore } from '../data/jobs.store';
+import { newId } from '../data/outbox';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
@@ -180,7 +179,7 @@ import { WaitingFiles } from './waiting-files';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JobsPage {
-  protected readonly jobs = signal<readonly JobSummary[] | null>(null);
+  protected readonly jobs = inject(JobsStore).jobs;
   protected readonly error = signal<string | null>(null);
   private readonly asked = new Attempt();
   protected readonly problem = this.asked.failure;
@@ -194,7 +193,7 @@ export class JobsPage {
   protected readonly archivedCount = computed(() => (this.jobs() ?? []).filter((j) => j.archived).length);
   private readonly waiting = viewChild.required(WaitingFiles);
   private readonly router = inject(Router);
-  private readonly outbox = inject(Outbox);
+  private readonly store = inject(JobsStore);
   private readonly done = inject(Done);
 
   constructor() {
@@ -204,7 +203,7 @@ export class JobsPage {
   protected async load(): Promise<void> {
     this.error.set(null);
     try {
-      this.jobs.set(await call<JobSummary[]>('jobs'));
+      await this.store.load();
     } catch (e) {
       this.error.set((e as Error).message);
     }
@@ -213,25 +212,20 @@ export class JobsPage {
   protected async begin(): Promise<void> {
     await this.fresh.submit(async () => {
       const job = newJob(newId(), this.name().name.trim());
-      await this.outbox.send('job', [{ seen: 0, data: job }]);
+      await this.store.begin(job);
       await this.router.navigate(['/job', job.id, 'plan']);
     });
   }
 
   protected async copy(job: JobSummary): Promise<void> {
     await this.asked.run(async () => {
-      const names = new Set((this.jobs() ?? []).map((j) => j.name));
-      let name = `${job.name}, copy`.slice(0, 76);
-      for (let n = 2; names.has(name); n++) name = `${job.name.slice(0, 66)}, copy ${n}`;
-      const { jobId } = await post<{ jobId: string }>(`jobs/${job.id}/copy/${newId()}`, { name });
-      await this.router.navigate(['/job', jobId, 'plan']);
+      await this.router.navigate(['/job', await this.store.copy(job), 'plan']);
     });
   }
 
   protected async archive(summary: JobSummary, archived = !summary.archived): Promise<void> {
     const done = await this.asked.run(async () => {
-      const { job } = await call<JobDetail>(`jobs/${summary.id}`);
-      await this.outbox.send('job', [{ seen: job.version, data: { ...plainRecord(job), archived } }]);
+      await this.store.archive(summary.id, archived);
       await this.load();
       if (!this.archivedCount()) this.old.set(false);
     });

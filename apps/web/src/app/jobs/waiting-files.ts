@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
-import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts';
+import type { WaitingFile } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
-import { call, post } from '../data/api';
 import { May } from '../signing/may';
 import { Signer } from '../signing/signer';
 import { broughtLines } from './brought-text';
+import { WaitingFilesStore } from './waiting-files.store';
 
 /** Files that came in and wait for a person of quality: what each brings, to be countersigned or sent away. */
 @Component({
   selector: 'hp-waiting-files',
+  providers: [WaitingFilesStore],
   imports: [MatButtonModule, MatCardModule, May],
   template: `
     @if (files().length) {
@@ -67,7 +68,8 @@ import { broughtLines } from './brought-text';
 export class WaitingFiles {
   /** A job is in. */
   readonly taken = output<string>();
-  protected readonly files = signal<readonly WaitingFile[]>([]);
+  private readonly store = inject(WaitingFilesStore);
+  protected readonly files = this.store.files;
   protected readonly problem = signal<string | null>(null);
   protected readonly lines = (f: WaitingFile): string[] => broughtLines(f.brings);
   private readonly account = inject(AccountStore);
@@ -84,9 +86,8 @@ export class WaitingFiles {
   }
 
   private async load(): Promise<void> {
-    if (!this.account.may('import')) return;
     try {
-      this.files.set(await call<WaitingFile[]>('waiting-files'));
+      await this.store.load();
     } catch (e) {
       this.problem.set((e as Error).message);
     }
@@ -99,7 +100,7 @@ export class WaitingFiles {
       meaning: 'countersigned',
       lines: broughtLines(file.brings),
       send: async (password) => {
-        ({ jobId } = await post<IntakeAnswer>(`waiting-files/${file.id}/countersign`, { password }));
+        jobId = await this.store.countersign(file.id, password);
       },
     });
     if (jobId) this.taken.emit(jobId);
@@ -109,7 +110,7 @@ export class WaitingFiles {
   protected async refuse(file: WaitingFile): Promise<void> {
     this.problem.set(null);
     try {
-      await call(`waiting-files/${file.id}/refuse`, { method: 'POST' });
+      await this.store.refuse(file.id);
     } catch (e) {
       this.problem.set((e as Error).message);
     }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatInputModule } from '@angular/material/input';
-import { post } from '../data/api';
+import { calendarAddress } from '../data/papers';
 
 /** An address that a calendar program can follow: each brazer's last good day, with warnings ahead. */
 @Component({
@@ -38,8 +38,7 @@ export class CalendarFeed {
   protected async make(): Promise<void> {
     this.failure.set(null);
     try {
-      const { path } = await post<{ path: string }>('calendar', {});
-      this.address.set(location.origin + path);
+      this.address.set(await calendarAddress());
     } catch (e) {
       this.failure.set((e as Error).message);
     }

@@ -3,11 +3,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
 import { type OpenPoint, openPoints } from '@hephaist/contracts';
-import { fetchFile } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
 import { newId } from '../data/outbox';
+import { jobFile } from '../data/papers';
 import { PressureStore } from '../data/pressure.store';
 import { saveFile } from '../data/save-file';
 import { ShopStore } from '../data/shop.store';
@@ -122,7 +122,7 @@ export class HandOverPage implements OnDestroy {
 
   protected async export(): Promise<void> {
     await this.exported.run(async () =>
-      saveFile(await fetchFile(`jobs/${this.job.jobId() ?? ''}/export`), `${this.slug()}.hephaist.json`),
+      saveFile(await jobFile(this.job.jobId() ?? ''), `${this.slug()}.hephaist.json`),
     );
   }
 }

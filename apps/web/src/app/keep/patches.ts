@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Joint, Stored } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts';
 import { daysBetween } from '@hephaist/core';
-import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { May } from '../signing/may';
 import { localNow } from '../time/zone';
@@ -65,12 +64,12 @@ export class Patches {
       .sort((a, b) => a.days - b.days),
   );
 
-  protected async cutOut(joint: Stored<Joint>): Promise<void> {
+  protected async cutOut(joint: Joint): Promise<void> {
     this.failure.set(null);
     const { holeM, cutOutBy } = joint.patch ?? { holeM: 0.003, cutOutBy: null };
     try {
       const patch = { holeM, cutOutBy, cutOutOn: this.today };
-      await this.store.saveJoints([{ seen: joint.version, data: { ...plainRecord(joint), patch } }]);
+      await this.store.change('joint', [{ ...joint, patch }]);
     } catch (e) {
       this.failure.set((e as Error).message);
     }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { problemsOf, type Procedure, procedureSchema, type Stored } from '@hephaist/contracts';
+import { problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
 import {
   displayUnit,
   FILLER_FORMS,
@@ -14,7 +14,6 @@ import {
   type Quantity,
 } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
-import { plainRecord } from '../data/history';
 import { ShopStore } from '../data/shop.store';
 import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
@@ -53,7 +52,7 @@ type BandId = (typeof BANDS)[number]['texts'];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ProcedureForm {
-  readonly procedure = input.required<Stored<Procedure>>();
+  readonly procedure = input.required<Procedure>();
   readonly saved = output<Procedure>();
   readonly cancelled = output();
   private readonly crew = inject(CrewStore);
@@ -145,7 +144,7 @@ export class ProcedureForm {
       medical: d.medical,
     };
     return {
-      ...plainRecord(this.procedure()),
+      ...this.procedure(),
       fNumbers: readWords(d.fNumbers),
       fluxIds: readWords(d.fluxIds),
       oxygenLimit: d.oxygen.trim() === '' ? null : percentOf(d.oxygen),
@@ -164,6 +163,6 @@ export class ProcedureForm {
 
   protected async save(): Promise<void> {
     const now = this.now();
-    if (await this.form.submit(() => this.crew.saveDraft(this.procedure().version, now))) this.saved.emit(now);
+    if (await this.form.submit(() => this.crew.saveDraft(this.crew.versionOf(now.id), now))) this.saved.emit(now);
   }
 }

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { problemsOf, type Procedure, procedureSchema, type Stored } from '@hephaist/contracts';
+import { problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
 import { dayIn, nextRevision } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
-import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
@@ -42,7 +41,7 @@ import { percentOf, percentText } from '../units/typed';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ProcedureLimit {
-  readonly procedure = input.required<Stored<Procedure>>();
+  readonly procedure = input.required<Procedure>();
   private readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
   private readonly signer = inject(Signer);
@@ -61,7 +60,7 @@ export class ProcedureLimit {
     const was = this.procedure();
     await this.form.submit(async () => {
       const next = {
-        ...plainRecord(was),
+        ...was,
         id: newId(),
         replaces: was.id,
         oxygenLimit: this.limit(),

@@ -7,7 +7,6 @@ import {
   qualifiedBy,
   revisionState,
   statedProcedure,
-  type Stored,
   testVerdict,
 } from '@hephaist/contracts';
 import {
@@ -21,7 +20,6 @@ import {
   sourceLine,
 } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
-import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
 import { newId } from '../data/outbox';
@@ -80,7 +78,7 @@ export class ProceduresPage {
   private readonly asking = new Attempt();
   protected readonly failure = this.asking.failure;
   /** A first draft that is not saved yet. */
-  protected readonly fresh = signal<Stored<Procedure> | null>(null);
+  protected readonly fresh = signal<Procedure | null>(null);
   private readonly newName = signal({ name: '' });
   protected readonly naming = new Form(this.newName, {
     now: () =>
@@ -216,7 +214,7 @@ export class ProceduresPage {
     if (this.naming.problems().length) return;
     const name = this.newName().name.trim() || this.usualName();
     const empty = { fNumbers: [], fluxIds: [], oxygenLimit: null, note: '', signedOn: null };
-    this.fresh.set({ id: newId(), name, revision: 'A', ...empty, version: 0 });
+    this.fresh.set({ id: newId(), name, revision: 'A', ...empty });
   }
 
   protected readonly isShown = (x: Listed): boolean => x.p.id === this.shown()?.p.id;
@@ -254,11 +252,11 @@ export class ProceduresPage {
   }
 
   /** A draft of the next revision, to be changed and signed. */
-  protected async next(p: Stored<Procedure>): Promise<void> {
+  protected async next(p: Procedure): Promise<void> {
     const open = this.crew.procedures().find((x) => x.replaces === p.id && x.signedOn === null);
     if (open) return this.show(open.id);
     const draft: Procedure = {
-      ...plainRecord(p),
+      ...p,
       id: newId(),
       revision: nextRevision(p.revision),
       signedOn: null,
@@ -269,8 +267,8 @@ export class ProceduresPage {
     this.doing.set('edit');
   }
 
-  protected async sign(p: Stored<Procedure>): Promise<void> {
-    const commandId = newId();
+  protected async sign(p: Procedure): Promise<void> {
+    const [commandId, seen] = [newId(), this.crew.versionOf(p.id)];
     const today = dayIn(new Date().toISOString(), this.job.job()?.timeZone ?? 'UTC');
     const changed = this.rows().filter((r) => r.was !== null);
     const signed = await this.signer.sign({
@@ -287,8 +285,7 @@ export class ProceduresPage {
               .join(', ')}.`
           : 'Its records support every variable.',
       ],
-      send: (password) =>
-        this.crew.signProcedure(p.version, { ...plainRecord(p), signedOn: today }, password, commandId),
+      send: (password) => this.crew.signProcedure(seen, { ...p, signedOn: today }, password, commandId),
     });
     if (signed) this.show(p.id);
   }

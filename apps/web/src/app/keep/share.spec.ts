@@ -15,7 +15,7 @@ const hand = (id: string, brazedOn: string, position: JointVariables['position']
     withdrawn: null,
   };
   return {
-    brazer: { id, name: `Brazer ${id}`, mark: id, withdrawnOn: null, withdrawnReason: null, version: 1 },
+    brazer: { id, name: `Brazer ${id}`, mark: id, withdrawnOn: null, withdrawnReason: null },
     record,
   };
 };

@@ -1,4 +1,4 @@
-import type { Crew, Joint } from '@hephaist/contracts';
+import type { Brazer, Joint } from '@hephaist/contracts';
 import {
   asksKey,
   assignJoints,
@@ -17,7 +17,7 @@ export interface OpenWork {
 }
 
 export interface CrewHand {
-  readonly brazer: Crew['brazers'][number];
+  readonly brazer: Brazer;
   readonly record: BrazerRecord;
 }
 

@@ -23,7 +23,6 @@ import {
   STALE_S,
   STAND_IN_MISHAPS,
 } from '@hephaist/core';
-import { post } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { Outbox } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
@@ -79,7 +78,7 @@ export class LivePage {
   protected readonly line = computed(() => this.jobs.lineOf().get(this.live.session()?.lineId ?? ''));
   protected readonly joint = computed(() => {
     const id = this.state()?.jointId;
-    return id ? (this.jobs.entityMap()[id] ?? null) : null;
+    return id ? (this.jobs.stored('joint', id)?.data ?? null) : null;
   });
   private readonly plan = computed(() => {
     const joint = this.joint();
@@ -277,6 +276,6 @@ export class LivePage {
 
   protected setMishap(mishap: (typeof STAND_IN_MISHAPS)[number] | ''): void {
     this.mishap.set(mishap);
-    void post(`instruments/${this.live.session()?.instruments ?? ''}/mishap`, { mishap });
+    void this.live.setMishap(mishap);
   }
 }

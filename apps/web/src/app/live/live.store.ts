@@ -10,9 +10,9 @@ import {
   sessionPlan,
   type TraceRow,
 } from '@hephaist/contracts';
-import { allReadings, type DeviceId, sessionState } from '@hephaist/core';
+import { allReadings, type DeviceId, sessionState, type StandInMishap } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { ApiProblem, call } from '../data/api';
+import { ApiProblem, call, post } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId, Outbox } from '../data/outbox';
 import { me } from '../data/who';
@@ -124,6 +124,9 @@ export const LiveStore = signalStore(
         feed = null;
       },
       beat: (): void => patchState(store, { tick: performance.now() }),
+      /** What goes wrong at the simulated instruments, for practice. */
+      setMishap: (mishap: StandInMishap | ''): Promise<unknown> =>
+        post(`instruments/${store.session()?.instruments ?? ''}/mishap`, { mishap }),
       /** Writes a mark; it counts here at once, and is held where the server is away. */
       async mark(kind: PurgeMark['kind'], more: Partial<PurgeMark> = {}): Promise<void> {
         const session = store.session();

@@ -3,7 +3,6 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
 import { newPasswordSchema, type OwnSignIn, problemsOf } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
-import { call, post } from '../data/api';
 import { qrPath } from '../drawings/qr';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
@@ -13,16 +12,19 @@ import { FormOf } from '../forms/form-of';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
 import { Header } from '../shell/header';
+import { OwnAccountStore } from './own-account.store';
 
 /** One's own account: the second factor of the sign-in, and where one is signed in. */
 @Component({
   selector: 'hp-account-page',
+  providers: [OwnAccountStore],
   imports: [Cell, Table, Header, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
   templateUrl: './account-page.html',
   styleUrl: './account-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AccountPage {
+  private readonly store = inject(OwnAccountStore);
   protected readonly account = inject(AccountStore);
   /** The password or code that the second factor asks for. */
   protected readonly second = new Form(signal({ password: '', code: '' }));
@@ -34,7 +36,7 @@ export class AccountPage {
   protected readonly qr = computed(() => qrPath(this.begun()?.uri ?? ''));
   /** Recovery codes, shown once. */
   protected readonly codes = signal<readonly string[]>([]);
-  protected readonly signIns = signal<readonly OwnSignIn[]>([]);
+  protected readonly signIns = this.store.signIns;
   private readonly asked = new Attempt();
   protected readonly failure = this.asked.failure;
   protected readonly busy = this.asked.busy;
@@ -46,34 +48,29 @@ export class AccountPage {
   ];
 
   constructor() {
-    void this.asked.run(async () => this.signIns.set(await call<OwnSignIn[]>('sign-ins')));
+    void this.asked.run(() => this.store.load());
   }
 
   protected begin(): Promise<boolean> {
     return this.second.submit(async () => {
-      const { password } = this.second.draft();
-      this.begun.set(await post<{ secret: string; uri: string }>('second-factor', { password }));
+      this.begun.set(await this.store.beginSecond(this.second.draft().password));
       this.forget();
     });
   }
 
   protected confirm(): Promise<boolean> {
     return this.second.submit(async () => {
-      const code = this.second.draft().code.trim();
-      const { codes } = await post<{ codes: string[] }>('second-factor/confirm', { code });
-      this.codes.set(codes);
+      this.codes.set(await this.store.confirmSecond(this.second.draft().code.trim()));
       this.begun.set(null);
       this.forget();
-      await this.account.load();
     });
   }
 
   protected off(): Promise<boolean> {
     return this.second.submit(async () => {
-      await post('second-factor/off', { password: this.second.draft().password });
+      await this.store.endSecond(this.second.draft().password);
       this.forget();
       this.codes.set([]);
-      await this.account.load();
     });
   }
 
@@ -84,15 +81,14 @@ export class AccountPage {
   protected change(): Promise<boolean> {
     this.changed.set(false);
     return this.own.submit(async () => {
-      await this.account.changePassword(this.given());
+      await this.store.changePassword(this.given());
       this.own.begin({ old: '', password: '' });
       this.changed.set(true);
-      this.signIns.set(await call<OwnSignIn[]>('sign-ins'));
     });
   }
 
   protected end(s: OwnSignIn): Promise<boolean> {
-    return this.asked.run(async () => this.signIns.set(await post<OwnSignIn[]>(`sign-ins/${s.id}/end`, {})));
+    return this.asked.run(() => this.store.endSignIn(s.id));
   }
 
   protected at = (iso: string): string => `${iso.slice(0, 16).replace('T', ' ')} UTC`;

@@ -6,7 +6,6 @@ import { RouterLink } from '@angular/router';
 import {
   changePersonSchema,
   newPersonSchema,
-  type PeopleAnswer,
   type Person,
   problemsOf,
   type Role,
@@ -15,7 +14,6 @@ import {
 } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
-import { call, post, put } from '../data/api';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { me } from '../data/who';
@@ -30,12 +28,14 @@ import { Problem } from '../forms/problem';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
 import { Header } from '../shell/header';
+import { PeopleStore } from './people.store';
 
 const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '', password: '', disabled: false };
 
 /** People of the company: who may sign in, in which roles, as which brazer. */
 @Component({
   selector: 'hp-people-page',
+  providers: [PeopleStore],
   imports: [
     Cell,
     Table,
@@ -57,15 +57,16 @@ const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '',
 })
 export class PeoplePage {
   private readonly crew = inject(CrewStore);
-  protected readonly people = signal<readonly Person[] | null>(null);
+  private readonly store = inject(PeopleStore);
+  protected readonly people = this.store.people;
   private readonly asked = new Attempt();
   protected readonly failure = this.asked.failure;
+  private readonly openId = signal<string | null>(null);
   /** Whose account is open; null for a new one. */
-  protected readonly open = signal<Person | null>(null);
+  protected readonly open = computed(() => this.people()?.find((p) => p.id === this.openId()) ?? null);
   protected readonly draft = signal(blank);
   protected readonly busy = this.asked.busy;
-  /** The company asks for a second factor of who signs or administers. */
-  protected readonly required = signal(false);
+  protected readonly required = this.store.required;
   /** A one-time code that was just given. */
   protected readonly code = signal<string | null>(null);
   protected readonly mayChange = inject(AccountStore).may('people');
@@ -79,39 +80,25 @@ export class PeoplePage {
   );
 
   constructor() {
-    void this.load();
+    void this.asked.run(() => this.store.load());
     void this.crew.load().catch(() => undefined);
   }
 
-  private load(): Promise<boolean> {
-    return this.asked.run(async () => this.take(await call<PeopleAnswer>('people')));
-  }
-
-  private take({ people, secondFactorRequired }: PeopleAnswer): void {
-    this.people.set(people);
-    this.required.set(secondFactorRequired);
-    const open = this.open();
-    if (open) this.open.set(people.find((p) => p.id === open.id) ?? null);
-  }
-
-  /** Roles that somebody asked for, given by a second. */
   protected giveToo(p: Person): Promise<boolean> {
-    return this.asked.run(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/roles/give`, {})));
+    return this.asked.run(() => this.store.giveRoles(p.id));
   }
 
   protected require(required: boolean): Promise<boolean> {
-    return this.asked.run(async () => this.take(await post<PeopleAnswer>('company/second-factor', { required })));
+    return this.asked.run(() => this.store.require(required));
   }
 
   protected secondOff(p: Person): Promise<boolean> {
-    return this.asked.run(async () => this.take(await post<PeopleAnswer>(`people/${p.id}/second-factor/off`, {})));
+    return this.asked.run(() => this.store.secondOff(p.id));
   }
 
   /** A code that gives a new password once: told to its owner, in person or by telephone. */
   protected giveCode(p: Person): Promise<boolean> {
-    return this.asked.run(async () =>
-      this.code.set((await post<{ code: string }>(`people/${p.id}/reset-code`, {})).code),
-    );
+    return this.asked.run(async () => this.code.set(await this.store.resetCode(p.id)));
   }
 
   protected brazerName(id: string | null): string {
@@ -129,7 +116,7 @@ export class PeoplePage {
   ];
 
   protected show(p: Person | null): void {
-    this.open.set(p);
+    this.openId.set(p?.id ?? null);
     this.code.set(null);
     this.failure.set(null);
     this.form.begin(
@@ -168,11 +155,7 @@ export class PeoplePage {
   protected async save(): Promise<void> {
     const open = this.open();
     await this.form.submit(async () => {
-      this.take(
-        await (open
-          ? put<PeopleAnswer>(`people/${open.id}`, this.change())
-          : post<PeopleAnswer>('people', this.fresh())),
-      );
+      await (open ? this.store.change(open.id, this.change()) : this.store.add(this.fresh()));
       if (!open) this.newPersonId = newId();
       this.show(this.open());
     });

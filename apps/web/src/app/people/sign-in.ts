@@ -10,7 +10,6 @@ import {
 } from '@hephaist/contracts';
 import type { FieldProblem } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
-import { call } from '../data/api';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -144,7 +143,8 @@ export class SignIn {
   protected readonly form = new Form(this.draft, { tried: () => this.ask().problems });
 
   constructor() {
-    call<{ waiting: boolean; code: boolean }>('first-run')
+    this.account
+      .firstRunState()
       .then((a) => {
         this.nobodyYet.set(a.waiting && !this.account.me());
         this.codeIsOut.set(a.code && !a.waiting && !this.account.me());

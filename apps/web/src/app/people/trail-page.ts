@@ -1,36 +1,36 @@
-import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { RouterLink } from '@angular/router';
-import type { AccessEntry, TrailEntry, TrailVerdict } from '@hephaist/contracts';
-import { call, post } from '../data/api';
+import type { AccessEntry, TrailEntry } from '@hephaist/contracts';
 import { Attempt } from '../forms/attempt';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
 import { Header } from '../shell/header';
+import { TrailStore } from './trail.store';
 
 /** How many records of an entry are named before "and so many more". */
 const NAMED = 3;
-/** Entries of the log of access that come at once. */
-const ACCESS_PAGE = 200;
 
 const instant = (at: string): string => at.slice(0, 19).replace('T', ' ');
 
 /** The audit trail: who did what when, newest first, and the check that nothing in it was changed. */
 @Component({
   selector: 'hp-trail-page',
+  providers: [TrailStore],
   imports: [Cell, Table, Header, RouterLink, MatButtonModule, MatButtonToggleModule],
   templateUrl: './trail-page.html',
   styleUrl: './trail-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TrailPage {
-  protected readonly entries = signal<readonly TrailEntry[]>([]);
-  protected readonly more = signal(true);
+  private readonly store = inject(TrailStore);
+  protected readonly entries = this.store.entries;
+  protected readonly more = this.store.more;
   protected readonly shown = signal<'changes' | 'access'>('changes');
-  protected readonly access = signal<readonly AccessEntry[]>([]);
-  protected readonly moreAccess = signal(true);
-  protected readonly verdict = signal<TrailVerdict | null>(null);
+  protected readonly access = this.store.access;
+  protected readonly moreAccess = this.store.moreAccess;
+  protected readonly verdict = this.store.verdict;
   private readonly asked = new Attempt();
   protected readonly busy = this.asked.busy;
   protected readonly reads: readonly Column<AccessEntry>[] = [
@@ -53,13 +53,8 @@ export class TrailPage {
     void this.load();
   }
 
-  protected async load(): Promise<void> {
-    const last = this.entries().at(-1)?.seq;
-    await this.asked.run(async () => {
-      const next = await call<TrailEntry[]>(`trail${last ? `?before=${last}` : ''}`);
-      this.entries.update((e) => [...e, ...next]);
-      this.more.set(next.length > 0 && next.at(-1)?.seq !== 1);
-    });
+  protected load(): Promise<boolean> {
+    return this.asked.run(() => this.store.loadMore());
   }
 
   /** The trail, or the log of access; each is read when it is first looked at. */
@@ -68,18 +63,12 @@ export class TrailPage {
     if (what === 'access' && !this.access().length) await this.loadAccess();
   }
 
-  protected async loadAccess(): Promise<void> {
-    const last = this.access().at(-1)?.id;
-    await this.asked.run(async () => {
-      const next = await call<AccessEntry[]>(`access-log${last ? `?before=${last}` : ''}`);
-      this.access.update((e) => [...e, ...next]);
-      this.moreAccess.set(next.length === ACCESS_PAGE);
-    });
+  protected loadAccess(): Promise<boolean> {
+    return this.asked.run(() => this.store.loadMoreAccess());
   }
 
-  protected async check(): Promise<void> {
-    this.verdict.set(null);
-    await this.asked.run(async () => this.verdict.set(await post<TrailVerdict>('trail/check', {})));
+  protected check(): Promise<boolean> {
+    return this.asked.run(() => this.store.check());
   }
 
   protected records({ body }: TrailEntry): string {

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { CSV_COLUMNS, type CsvReport } from '@hephaist/contracts';
-import { call } from '../data/api';
 import { fileTooLarge } from '../data/import-job';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
+import { checkCsv } from '../data/papers';
 import { type Column, Table } from '../layout/table';
 import { jointsWord, StepDone } from './step-done';
 
@@ -72,13 +72,7 @@ export class CsvImport {
     this.failure.set(file ? fileTooLarge(file) : null);
     if (!file || this.failure()) return;
     try {
-      this.report.set(
-        await call<CsvReport>(`jobs/${this.store.jobId()}/joints/check-csv`, {
-          method: 'POST',
-          headers: { 'Content-Type': 'text/csv' },
-          body: await file.text(),
-        }),
-      );
+      this.report.set(await checkCsv(this.store.jobId() ?? '', await file.text()));
     } catch (e) {
       this.failure.set((e as Error).message);
     }
@@ -94,7 +88,7 @@ export class CsvImport {
     try {
       const last = this.store.joints().at(-1)?.sort ?? 0;
       const joints = good.map((j, i) => ({ seen: 0, data: { ...j, id: newId(), sort: last + 1 + i } }));
-      await this.store.saveJoints(joints);
+      await this.store.save('joint', joints);
       const first = joints[0];
       if (first) this.store.select(first.data.id);
       this.step.say(`${jointsWord(joints.length)} brought in.`);

@@ -72,7 +72,7 @@ const KINDS: readonly Option<SocketKind>[] = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JointForm {
-  private readonly data = inject<{ joint: Stored<Joint> | null; fresh: boolean }>(MAT_DIALOG_DATA);
+  private readonly data = inject<{ joint: Joint | null; fresh: boolean }>(MAT_DIALOG_DATA);
   private readonly dialog = inject(MatDialogRef);
   protected readonly store = inject(JobStore);
   private readonly units = inject(UnitsStore);
@@ -103,7 +103,7 @@ export class JointForm {
   protected readonly inch = displayUnit('length', this.system).symbol;
 
   protected readonly fresh = this.data.fresh || !this.data.joint;
-  private seen = this.fresh ? 0 : (this.data.joint?.version ?? 0);
+  private seen = this.fresh ? 0 : (this.store.stored('joint', this.data.joint?.id ?? '')?.version ?? 0);
   private readonly base = this.baseJoint();
   protected readonly draft = signal<JointDraft>(this.firstDraft());
   protected readonly form: Form<JointDraft> = new Form(this.draft, {
@@ -223,7 +223,7 @@ export class JointForm {
 
   protected async save(): Promise<void> {
     const joint = this.joint();
-    const done = await this.form.submit(() => this.store.saveJoints([{ seen: this.seen, data: joint }]));
+    const done = await this.form.submit(() => this.store.save('joint', [{ seen: this.seen, data: joint }]));
     if (!done) return;
     this.store.select(joint.id);
     this.dialog.close();
@@ -244,7 +244,7 @@ export class JointForm {
   ];
 
   /** What the other person's version says, field by field, where it differs from what is typed here. */
-  protected differences(current: Stored<Joint>): { field: string; theirs: string; mine: string }[] {
+  protected differences({ data: current }: Stored<Joint>): { field: string; theirs: string; mine: string }[] {
     const theirs = draftOf(current, this.system);
     const mine = this.draft();
     return (Object.keys(mine) as (keyof JointDraft)[])

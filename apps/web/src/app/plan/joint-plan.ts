@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Joint, Stored } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts';
 import { JointAnswer } from '../answer/joint-answer';
 import { JointNumbers } from '../answer/joint-numbers';
 import { JointReasons } from '../answer/joint-reasons';
@@ -118,13 +118,13 @@ import { OtherRods } from './other-rods';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JointPlanView {
-  readonly joint = input.required<Stored<Joint>>();
+  readonly joint = input.required<Joint>();
   readonly edit = output();
   private readonly store = inject(JobStore);
   protected readonly planned = computed(() => this.store.plan()(this.joint()));
   protected readonly line = computed(() => this.store.lineOf().get(this.joint().lineId));
 
   protected takeUp(): void {
-    void this.store.changeJoints([{ ...this.joint(), setAside: null }]);
+    void this.store.change('joint', [{ ...this.joint(), setAside: null }]);
   }
 }

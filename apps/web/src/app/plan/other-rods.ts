@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { MatButtonModule } from '@angular/material/button';
 import { MatChipsModule } from '@angular/material/chips';
 import { MatDialog } from '@angular/material/dialog';
-import type { Joint, Stored } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts';
 import { type FillerJudgement, type Finding, type JointPlan, sourceLine } from '@hephaist/core';
 import { Ways } from '../answer/ways';
 import { JobStore } from '../data/job.store';
@@ -82,7 +82,7 @@ import { SayPipe } from '../units/say.pipe';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OtherRods {
-  readonly joint = input.required<Stored<Joint>>();
+  readonly joint = input.required<Joint>();
   readonly plan = input.required<JointPlan>();
   private readonly dialog = inject(MatDialog);
   private readonly store = inject(JobStore);
@@ -115,7 +115,7 @@ export class OtherRods {
   }
 
   protected insist(fillerId: string | null): void {
-    void this.store.changeJoints([{ ...this.joint(), fillerId }]);
+    void this.store.change('joint', [{ ...this.joint(), fillerId }]);
   }
 
   protected readonly source = (f: Finding): string => sourceLine(f.source);

@@ -2,9 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } 
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
 import { alternative, rodList, type RodListJoint, type RodListWishes, rodSets } from '@hephaist/core';
-import { download } from '../data/api';
-import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
+import { rodListPdf } from '../data/papers';
 import { saveFile } from '../data/save-file';
 import { ShopStore } from '../data/shop.store';
 import { Attempt } from '../forms/attempt';
@@ -159,9 +158,7 @@ export class RodListView {
   protected async carry(rods: readonly string[]): Promise<void> {
     const job = this.store.job();
     if (!job) return;
-    await this.sending.run(() =>
-      this.store.save('job', [{ seen: job.version, data: { ...plainRecord(job), carried: [...rods] } }]),
-    );
+    await this.sending.run(() => this.store.change('job', [{ ...job, carried: [...rods] }]));
   }
 
   protected saveCsv(): void {
@@ -177,7 +174,7 @@ export class RodListView {
         system: this.units.system(),
         ...this.asked(),
       };
-      saveFile(await download(`jobs/${this.store.jobId() ?? ''}/rod-list.pdf`, body), 'rod-list.pdf');
+      saveFile(await rodListPdf(this.store.jobId() ?? '', body), 'rod-list.pdf');
     });
   }
 }

@@ -1,6 +1,5 @@
 import { blankJoint, type Joint, jointSchema, type Line, problemsOf } from '@hephaist/contracts';
 import Papa from 'papaparse';
-import { plainRecord } from '../data/history';
 import { nextMark } from './joint-draft';
 import type { Column, Eye } from './schedule-columns';
 
@@ -63,7 +62,7 @@ export function readCells(texts: readonly CellText[], eye: Eye, taken: ReadonlyS
   }
   const marks = new Set(taken);
   for (const joint of changed.values()) {
-    for (const p of problemsOf(jointSchema, plainRecord(joint), '', eye.words.tables)) {
+    for (const p of problemsOf(jointSchema, joint, '', eye.words.tables)) {
       const column = COLUMN_OF.find(([field]) => p.field.startsWith(field))?.[1] ?? p.field;
       problems.push({ mark: joint.mark, column, text: '', says: p.says });
     }

@@ -20,9 +20,7 @@ const eyeIn = (system: 'us' | 'metric'): Eye => ({
   show: (si, quantity) => formatQuantity(si, quantity, system, false),
 });
 const eye = eyeIn('us');
-/** As the store holds it: with its version. */
-const joint = (mark: string): Joint =>
-  ({ ...demo.joints.find((j) => j.mark === mark), version: 3 }) as unknown as Joint;
+const joint = (mark: string): Joint => demo.joints.find((j) => j.mark === mark) as Joint;
 const column = (id: string): Column => COLUMNS.find((c) => c.id === id) as Column;
 const view = (change: Partial<View>): View => ({ ...PLAIN_VIEW, ...change });
 const rows = (v: View) => scheduleRows(demo.joints, demo.lines, v, COLUMNS, eye);

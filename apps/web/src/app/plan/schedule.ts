@@ -207,15 +207,12 @@ export class Schedule {
     const range = this.cursor.range();
     if (!range || !joints.length) return;
     const next = this.walk()[range.bottom + 1] ?? this.walk()[range.top - 1];
-    const removals = joints.flatMap((j) => {
-      const stored = this.store.entityMap()[j.id];
-      return stored ? [{ id: stored.id, seen: stored.version }] : [];
-    });
+    const gone = joints.map((j) => j.id);
     void this.asked
-      .run(() => this.store.saveJoints([], removals))
+      .run(() => this.store.remove('joint', gone))
       .then((done) => {
         if (!done) return;
-        this.step.say(`${jointsWord(removals.length)} taken away.`);
+        this.step.say(`${jointsWord(gone.length)} taken away.`);
         this.cursor.collapse();
         if (next) this.store.select(next.id);
       });
@@ -243,7 +240,7 @@ export class Schedule {
 
   private async saveOutcome(outcome: EditOutcome): Promise<void> {
     const n = outcome.joints.length;
-    if (n && (await this.asked.run(() => this.store.changeJoints(outcome.joints))) && n > 1)
+    if (n && (await this.asked.run(() => this.store.change('joint', outcome.joints))) && n > 1)
       this.step.say(`${jointsWord(n)} changed.`);
   }
 
@@ -305,7 +302,7 @@ export class Schedule {
   private commit(text: string, all: boolean): boolean {
     const at = this.editing();
     const column = this.columns().find((c) => c.id === at?.column);
-    const joint = at ? this.store.entityMap()[at.id] : undefined;
+    const joint = at ? this.store.stored('joint', at.id)?.data : undefined;
     if (!column || !joint) return true;
     const joints = all ? this.cursor.joints() : [joint];
     const outcome = this.read(joints.map((j) => ({ joint: j, column, text })));

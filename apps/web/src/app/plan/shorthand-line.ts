@@ -109,7 +109,10 @@ export class ShorthandLine {
       });
     }
     try {
-      await this.store.saveJoints(joints.map((data) => ({ seen: 0, data })));
+      await this.store.save(
+        'joint',
+        joints.map((data) => ({ seen: 0, data })),
+      );
       this.text.set('');
       this.step.say(`${jointsWord(joints.length)} added to ${line.name}.`);
       const first = joints[0];

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { brazedToWords, type Coupon, couponMissing, couponRecord, type Stored } from '@hephaist/contracts';
+import { brazedToWords, type Coupon, couponMissing, couponRecord } from '@hephaist/contracts';
 import { type CouponVerdict, doubtWords, qualifiedRange, sourceLine } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
@@ -47,7 +47,7 @@ import { TracedPicture } from './traced-picture';
         <div class="sheet drawn"><hp-peel-face [peel]="t" [rules]="v.ruleSet" /></div>
       }
     }
-    <hp-signatures-of [recordId]="c.id" [version]="c.version" />
+    <hp-signatures-of [record]="c" />
     <hp-annul kind="coupon" [recordId]="c.id" [what]="c.number" [others]="others()" [changes]="changes()" />
     @for (f of c.faces; track f.name) {
       @if (f.trace) {
@@ -97,7 +97,7 @@ import { TracedPicture } from './traced-picture';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CouponSheet {
-  readonly coupon = input.required<Stored<Coupon>>();
+  readonly coupon = input.required<Coupon>();
   readonly verdict = input.required<CouponVerdict>();
   readonly name = input.required<string>();
   private readonly crew = inject(CrewStore);

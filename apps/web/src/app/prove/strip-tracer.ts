@@ -23,8 +23,8 @@ import {
   TRACE_SOURCE,
   type VoidInterval,
 } from '@hephaist/core';
-import { sendPicture } from '../data/api';
 import { newId } from '../data/outbox';
+import { sendPicture } from '../data/papers';
 import { Entry } from '../forms/entry';
 import { QtyPipe } from '../units/qty.pipe';
 import { typed } from '../units/typed';

@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import type { Joint, Line, Stored } from '@hephaist/contracts';
+import type { Joint, Line } from '@hephaist/contracts';
 import { displayUnit, lineCautions, type LineLayout, lineTotals } from '@hephaist/core';
-import { plainRecord } from '../data/history';
 import { JobStore } from '../data/job.store';
 import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
@@ -37,7 +36,7 @@ import { LineEditor } from './line-editor';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LayoutForm {
-  readonly line = input.required<Stored<Line>>();
+  readonly line = input.required<Line>();
   readonly layout = input.required<LineLayout>();
   readonly joints = input.required<readonly Joint[]>();
   readonly closed = output();
@@ -122,8 +121,7 @@ export class LayoutForm {
   /** Saves the drawing; null forgets it and goes back to the straight line. */
   protected async save(drawn: boolean): Promise<void> {
     const layout = drawn ? layoutOf(this.draft(), this.joints(), this.system).layout : null;
-    const send = () =>
-      this.store.save('line', [{ seen: this.line().version, data: { ...plainRecord(this.line()), layout } }]);
+    const send = () => this.store.change('line', [{ ...this.line(), layout }]);
     if (await (drawn ? this.form.submit(send) : this.form.run(send))) this.closed.emit();
   }
 }

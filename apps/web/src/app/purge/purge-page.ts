@@ -29,8 +29,8 @@ import {
   roomOxygen,
   roomWords,
 } from '@hephaist/core';
-import { download } from '../data/api';
 import { JobStore } from '../data/job.store';
+import { purgePlanPdf } from '../data/papers';
 import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
@@ -221,7 +221,7 @@ export class PurgePage implements OnDestroy {
     if (!line) return;
     this.failure.set(null);
     try {
-      const pdf = await download(`lines/${line.id}/purge-plan.pdf`, {
+      const pdf = await purgePlanPdf(line.id, {
         system: this.units.system(),
         minutes: numberOf(this.wishes().minutes),
         cylinder: this.wishes().cylinder,

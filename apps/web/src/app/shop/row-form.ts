@@ -136,7 +136,9 @@ export class RowForm {
   }
 
   protected async save(): Promise<void> {
-    const done = await this.form.submit(() => this.shop.saveRow(this.record(), this.stored()?.version ?? 0));
+    const done = await this.form.submit(() =>
+      this.shop.saveRow(this.record(), this.shop.versionOf(this.stored()?.id ?? '')),
+    );
     if (done) this.closed.emit();
   }
 }

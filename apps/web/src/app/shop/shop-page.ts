@@ -90,7 +90,7 @@ export class ShopPage {
     if (!row) return;
     this.failure.set(null);
     try {
-      await this.shop.removeRow(row.id, row.version);
+      await this.shop.removeRow(row.id, this.shop.versionOf(row.id));
     } catch (e) {
       this.failure.set((e as Error).message);
     }

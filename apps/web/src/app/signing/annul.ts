@@ -22,7 +22,7 @@ import { Signer } from './signer';
       <p class="refused">
         <strong>✕ Annulled:</strong> {{ a.reason }}{{ replacedBy(a) }} It stays on file and counts for nothing.
       </p>
-      <hp-signatures-of [recordId]="a.id" [version]="a.version" />
+      <hp-signatures-of [record]="a" />
     } @else if (open()) {
       <form [hpForm]="form" (sent)="annul()">
         <hp-entry label="Why it does not count" placeholder="filed for another brazer" [of]="form.f.reason" />

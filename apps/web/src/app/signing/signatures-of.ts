@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, effect, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, input, signal } from '@angular/core';
 import { MEANINGS, type ShownSignature } from '@hephaist/contracts';
-import { call } from '../data/api';
+import { signaturesOf } from '../data/signatures';
 
 /** Who signed a record, as what, when, and the hash of what was signed. */
 @Component({
@@ -25,18 +25,20 @@ import { call } from '../data/api';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SignaturesOf {
-  readonly recordId = input.required<string>();
-  /** Version of the record: another one may have other signatures. */
-  readonly version = input.required<number>();
+  /** The record: where it changed, its signatures may be others. */
+  readonly record = input.required<{ readonly id: string }>();
+  private readonly recordId = computed(() => this.record().id);
   protected readonly signatures = signal<readonly ShownSignature[]>([]);
   protected readonly meanings = MEANINGS;
 
   constructor() {
     effect(() => {
-      const id = this.recordId();
-      this.version();
+      this.recordId();
       this.signatures.set([]);
-      void call<ShownSignature[]>(`signatures/${id}`)
+    });
+    effect(() => {
+      const { id } = this.record();
+      void signaturesOf(id)
         .then((found) => id === this.recordId() && this.signatures.set(found))
         .catch(() => undefined);
     });

@@ -1,9 +1,12 @@
+import { Injector, runInInjectionContext } from '@angular/core';
 import type { Me } from '@hephaist/contracts';
+import { Dispatcher, type EventInstance } from '@ngrx/signals/events';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { ApiProblem, signedOut } from './api';
 import { Outbox } from './outbox';
+import { recordEvents, type Written } from './records';
 import { me } from './who';
 
 import 'fake-indexeddb/auto';
@@ -29,13 +32,25 @@ function server(...answers: Answer[]) {
   });
   return sent;
 }
-const ok: Answer = { status: 200, body: { commandId: 'x', records: [{ ...joint, version: 1 }] } };
+const ok: Answer = { status: 200, body: { commandId: 'x', records: [{ version: 1, data: joint }] } };
 const away: Answer = { status: 503, body: { title: 'Database away', status: 503, detail: 'away' } };
 const refused: Answer = {
   status: 422,
   body: { title: 'Check', status: 422, detail: 'mark: taken', fields: [{ field: 'mark', says: 'taken' }] },
 };
 const put = [{ seen: 0, data: joint }];
+
+/** The outbox of a page that was just opened, and what it told of. */
+function page() {
+  const told: EventInstance<string, unknown>[] = [];
+  const dispatcher = { dispatch: (event: EventInstance<string, unknown>) => void told.push(event) };
+  const injector = Injector.create({ providers: [{ provide: Dispatcher, useValue: dispatcher }] });
+  return {
+    outbox: runInInjectionContext(injector, () => new Outbox()),
+    told,
+    types: () => told.map((e) => e.type.replace('[Records] ', '')),
+  };
+}
 
 const person = (id: string): Me => ({
   id,
@@ -56,9 +71,19 @@ afterEach(() => vi.unstubAllGlobals());
 describe('the outbox', () => {
   it('keeps nothing once the server has it', async () => {
     server(ok);
-    const outbox = new Outbox();
+    const { outbox, told } = page();
     expect((await outbox.send('joint', put)).state).toBe('done');
     expect(outbox.held()).toEqual([]);
+    expect(told).toEqual([recordEvents.written({ kind: 'joint', records: [{ version: 1, data: joint }], gone: [] })]);
+  });
+
+  it('tells what was taken away, and a signed record as the server has it', async () => {
+    server(ok);
+    const { outbox, told } = page();
+    await outbox.send('joint', put, [{ id: other.id, seen: 2 }]);
+    expect((told[0]?.payload as Written).gone).toEqual([other.id]);
+    await outbox.sendSigned('joint', { seen: 0, data: joint }, { password: 'x', meaning: 'judged' }, 'id');
+    expect((told[1]?.payload as Written).records).toEqual([{ version: 1, data: joint }]);
   });
 
   it.each<[string, Answer]>([
@@ -66,30 +91,31 @@ describe('the outbox', () => {
     ['the database is away', away],
   ])('holds the entry while %s, and sends the very same command when it is back', async (_what, trouble) => {
     const sent = server(trouble, ok);
-    const outbox = new Outbox();
-    expect((await outbox.send('joint', put)).state).toBe('held');
+    const { outbox, told, types } = page();
+    expect((await outbox.send('joint', [{ seen: 4, data: joint }])).state).toBe('held');
     expect(outbox.held()).toHaveLength(1);
+    expect(told).toEqual([recordEvents.held({ kind: 'joint', records: [{ version: 5, data: joint }], gone: [] })]);
     await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 6000 });
     expect(sent).toHaveLength(2);
     expect(sent[1]).toEqual(sent[0]);
-    expect(outbox.flushed()).toBe(1);
+    await vi.waitFor(() => expect(types()).toEqual(['held', 'delivered']));
   });
 
   it('survives a reload: what was held is sent by the next page', async () => {
     server('no network');
-    await new Outbox().send('joint', put);
+    await page().outbox.send('joint', put);
     const sent = server(ok);
-    const after = new Outbox();
+    const after = page().outbox;
     await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0), { timeout: 6000 });
     await vi.waitFor(() => expect(after.held()).toEqual([]), { timeout: 6000 });
   });
 
   it('what one person entered waits until that person signs in again, and never goes in another’s name', async () => {
     server('no network');
-    await new Outbox().send('joint', put);
+    await page().outbox.send('joint', put);
     me.set(person('b'));
     const sent = server(ok);
-    const after = new Outbox();
+    const after = page().outbox;
     await vi.waitFor(() => expect(after.held()).toHaveLength(1));
     await new Promise((r) => setTimeout(r, 100));
     expect(sent).toEqual([]);
@@ -107,10 +133,10 @@ describe('the outbox', () => {
   it('a page that opens before it is known who is here sends what was held once it is, without being woken', async () => {
     server('no network');
     me.set(person('c'));
-    await new Outbox().send('joint', put);
+    await page().outbox.send('joint', put);
     me.set(undefined);
     const sent = server(ok);
-    const after = new Outbox();
+    const after = page().outbox;
     await vi.waitFor(() => expect(after.held()).toHaveLength(1));
     await new Promise((r) => setTimeout(r, 100));
     expect(sent).toEqual([]);
@@ -122,7 +148,7 @@ describe('the outbox', () => {
 
   it('a sign-in that ended holds the entry like a lost network does', async () => {
     server({ status: 401, body: { title: 'Signed out', status: 401, detail: 'Sign in first.' } });
-    const outbox = new Outbox();
+    const outbox = page().outbox;
     expect((await outbox.send('joint', put)).state).toBe('held');
     expect(signedOut()).toBe(true);
     signedOut.set(false);
@@ -130,20 +156,20 @@ describe('the outbox', () => {
 
   it('sends what is held in the order it was entered', async () => {
     server('no network');
-    const first = new Outbox();
+    const first = page().outbox;
     await first.send('joint', put);
     await new Promise((r) => setTimeout(r, 5));
     await first.send('joint', [{ seen: 0, data: other }]);
     const sent = server(ok);
-    const after = new Outbox();
-    await vi.waitFor(() => expect(after.flushed()).toBe(1), { timeout: 6000 });
+    const { types } = page();
+    await vi.waitFor(() => expect(types()).toEqual(['delivered']), { timeout: 6000 });
     const marks = sent.map((s) => s.records[0]?.data.mark);
     expect(marks.indexOf(joint.mark)).toBeLessThan(marks.indexOf(other.mark));
   });
 
   it('gives a refusal to whoever typed it, at once', async () => {
     server(refused);
-    const outbox = new Outbox();
+    const outbox = page().outbox;
     const error = await outbox.send('joint', put).catch((e: unknown) => e);
     expect(error).toBeInstanceOf(ApiProblem);
     expect((error as ApiProblem).problem.fields?.[0]?.field).toBe('mark');
@@ -152,10 +178,10 @@ describe('the outbox', () => {
 
   it('keeps an entry that was refused while nobody looked, until it is discarded', async () => {
     server('no network', refused);
-    const outbox = new Outbox();
+    const { outbox, types } = page();
     await outbox.send('joint', put);
     await vi.waitFor(() => expect(outbox.held()[0]?.refused?.detail).toBe('mark: taken'), { timeout: 6000 });
-    expect(outbox.flushed()).toBe(0);
+    expect(types()).toEqual(['held']);
     await outbox.discard(outbox.held()[0]?.command.id ?? '');
     expect(outbox.held()).toEqual([]);
   });

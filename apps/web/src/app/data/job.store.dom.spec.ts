@@ -1,0 +1,156 @@
+import { TestBed } from '@angular/core/testing';
+import type { Annulment, Joint, JointLog, RecordKinds, Stored } from '@hephaist/contracts';
+import { Dispatcher } from '@ngrx/signals/events';
+import { IDBFactory } from 'fake-indexeddb';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { saltmarsh } from '../../../../../demo/saltmarsh';
+import { CrewStore } from './crew.store';
+import { JobStore } from './job.store';
+import { recordEvents } from './records';
+
+import 'fake-indexeddb/auto';
+
+const file = saltmarsh('2026-06-15');
+const job = file.job.id;
+const stored = <T>(rows: readonly T[], version = 1): Stored<T>[] => rows.map((data) => ({ version, data }));
+
+interface Command {
+  readonly kind: keyof RecordKinds;
+  readonly records: readonly { readonly seen: number; readonly data: { readonly id: string } }[];
+  readonly removals: readonly { readonly id: string; readonly seen: number }[];
+}
+
+/** A server with the demo's job on file; commands are kept, and answered as the server answers them. */
+function server() {
+  const commands: Command[] = [];
+  const asked: string[] = [];
+  let away = false;
+  const answer = (url: string, init?: RequestInit): unknown => {
+    const path = url.replace('/api/', '');
+    asked.push(path);
+    if (path === 'commands') {
+      const command = JSON.parse(init?.body as string) as Command;
+      commands.push(command);
+      return { commandId: 'x', records: command.records.map((r) => ({ version: r.seen + 1, data: r.data })) };
+    }
+    if (path === 'crew')
+      return {
+        brazer: stored(file.brazers),
+        coupon: stored(file.coupons),
+        procedure: stored(file.procedures),
+        confirmation: [],
+        pqr: [],
+        annulment: [],
+        brazings: [],
+      };
+    if (path === 'shop') return { own_row: stored(file.ownRows), weighing: [] };
+    if (path.endsWith('/logs')) return { log: stored(file.logs) };
+    if (path.includes('/joints')) return { joint: stored(file.joints), next: null, total: file.joints.length };
+    return { job: stored([file.job]), line: stored(file.lines) };
+  };
+  vi.stubGlobal('fetch', (url: string, init?: RequestInit) =>
+    away
+      ? Promise.reject(new TypeError('no network'))
+      : Promise.resolve(
+          new Response(JSON.stringify(answer(url, init)), { headers: { 'Content-Type': 'application/json' } }),
+        ),
+  );
+  return { commands, asked, goAway: () => void (away = true) };
+}
+
+async function opened() {
+  const api = server();
+  const store = TestBed.inject(JobStore);
+  await store.load(job);
+  return { api, store };
+}
+const [first, second] = file.joints as [Joint, Joint];
+
+beforeEach(() => void (globalThis.indexedDB = new IDBFactory()));
+afterEach(() => vi.unstubAllGlobals());
+
+describe('the open job', () => {
+  it('holds lines and joints in their order, and what stands of its log', async () => {
+    const { store } = await opened();
+    expect(store.job()?.name).toBe(file.job.name);
+    expect(store.joints()).toHaveLength(file.joints.length);
+    expect(store.joints().map((j) => j.sort)).toEqual([...file.joints.map((j) => j.sort)].sort((a, b) => a - b));
+    expect(store.lines().map((l) => l.name)).toEqual(file.lines.map((l) => l.name));
+    const [log] = file.logs as [JointLog];
+    const annulment: Annulment = {
+      id: 'an-1',
+      kind: 'log',
+      recordId: log.id,
+      reason: 'wrong joint',
+      replacedById: null,
+    };
+    TestBed.inject(Dispatcher).dispatch(
+      recordEvents.held({ kind: 'annulment', records: [{ version: 1, data: annulment }], gone: [] }),
+    );
+    expect(store.logsOnFile()).toHaveLength(file.logs.length);
+    expect(store.logs().map((l) => l.id)).not.toContain(log.id);
+  });
+
+  it('shows at once what was saved, at the version the server gave it', async () => {
+    const { store, api } = await opened();
+    await store.change('joint', [{ ...first, note: 'looked at' }]);
+    expect(api.commands[0]?.records).toEqual([{ seen: 1, data: { ...first, note: 'looked at' } }]);
+    expect(store.stored('joint', first.id)).toEqual({ version: 2, data: { ...first, note: 'looked at' } });
+  });
+
+  it('undoes and does again, each at the version that stands then', async () => {
+    const { store, api } = await opened();
+    await store.change('joint', [{ ...first, note: 'a' }]);
+    await store.remove('joint', [second.id]);
+    expect(store.joints().some((j) => j.id === second.id)).toBe(false);
+    await store.undo();
+    expect(store.stored('joint', second.id)?.data).toEqual(second);
+    await store.undo();
+    expect(store.stored('joint', first.id)).toEqual({ version: 3, data: first });
+    await store.redo();
+    expect(store.stored('joint', first.id)).toEqual({ version: 4, data: { ...first, note: 'a' } });
+    expect(api.commands.map((c) => [...c.records, ...c.removals].map((r) => r.seen))).toEqual([
+      [1],
+      [1],
+      [0],
+      [2],
+      [3],
+    ]);
+  });
+
+  it('undo pressed twice at once goes two steps back, one after the other', async () => {
+    const { store } = await opened();
+    await store.change('joint', [{ ...first, note: 'a' }]);
+    await store.change('joint', [{ ...first, note: 'b' }]);
+    await Promise.all([store.undo(), store.undo()]);
+    expect(store.stored('joint', first.id)?.data.note).toBe(first.note);
+    expect([store.done().length, store.undone().length]).toEqual([0, 2]);
+  });
+
+  it('shows what is held while the server is away, as it will stand', async () => {
+    const { store, api } = await opened();
+    api.goAway();
+    expect(await store.change('joint', [{ ...first, note: 'no signal' }])).toBe('held');
+    expect(store.stored('joint', first.id)).toEqual({ version: 2, data: { ...first, note: 'no signal' } });
+  });
+
+  it('a logged joint has the crew asked anew, and what was held has the job read anew', async () => {
+    const { store, api } = await opened();
+    const crew = vi.spyOn(TestBed.inject(CrewStore), 'load');
+    const before = api.asked.length;
+    await store.saveLog({ ...(file.logs[0] as JointLog), id: 'log-new' });
+    expect(store.logsOnFile().map((l) => l.id)).toContain('log-new');
+    await vi.waitFor(() => expect(api.asked.slice(before)).toEqual(['commands', 'crew']));
+    TestBed.inject(Dispatcher).dispatch(recordEvents.delivered());
+    await vi.waitFor(() => expect(api.asked.slice(before)).toContain(`jobs/${job}/logs`));
+    crew.mockRestore();
+  });
+
+  it('another job begins with nothing of the one before', async () => {
+    const { store } = await opened();
+    await store.change('joint', [{ ...first, note: 'a' }]);
+    const loading = store.load('another');
+    expect([store.job(), store.joints(), store.lines(), store.logs(), store.done()]).toEqual([null, [], [], [], []]);
+    await loading;
+  });
+});

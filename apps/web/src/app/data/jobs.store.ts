@@ -1,0 +1,35 @@
+import { inject } from '@angular/core';
+import type { Job, JobDetail, JobSummary } from '@hephaist/contracts';
+import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
+import { call, post } from './api';
+import { newId, Outbox } from './outbox';
+
+/** Longest name that a copy is given. */
+const LONGEST = 76;
+
+/** Jobs of the company, with how far each is; null until they were read. */
+export const JobsStore = signalStore(
+  { providedIn: 'root' },
+  withState({ jobs: null as readonly JobSummary[] | null }),
+  withMethods((store, outbox = inject(Outbox)) => ({
+    /** @throws AwayError where the server does not answer */
+    async load(): Promise<void> {
+      patchState(store, { jobs: await call<JobSummary[]>('jobs') });
+    },
+    async begin(job: Job): Promise<void> {
+      await outbox.send('job', [{ seen: 0, data: job }]);
+    },
+    /** Copies a job under a name that is free; the id of the copy. */
+    async copy(job: Pick<JobSummary, 'id' | 'name'>): Promise<string> {
+      const names = new Set((store.jobs() ?? []).map((j) => j.name));
+      let name = `${job.name}, copy`.slice(0, LONGEST);
+      for (let n = 2; names.has(name); n++) name = `${job.name.slice(0, LONGEST - 10)}, copy ${n}`;
+      return (await post<{ jobId: string }>(`jobs/${job.id}/copy/${newId()}`, { name })).jobId;
+    },
+    /** Puts a job among the archived ones, or back. */
+    async archive(id: string, archived: boolean): Promise<void> {
+      const [job] = (await call<JobDetail>(`jobs/${id}`)).job;
+      if (job) await outbox.send('job', [{ seen: job.version, data: { ...job.data, archived } }]);
+    },
+  })),
+);

@@ -1,0 +1,5 @@
+import type { ShownSignature } from '@hephaist/contracts';
+import { call } from './api';
+
+/** Who signed a record. @throws ApiProblem, AwayError */
+export const signaturesOf = (recordId: string): Promise<ShownSignature[]> => call(`signatures/${recordId}`);

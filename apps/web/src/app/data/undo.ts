@@ -1,0 +1,96 @@
+import { inject } from '@angular/core';
+import type { RecordKinds, Stored } from '@hephaist/contracts';
+import { patchState, signalStoreFeature, type, withMethods, withState } from '@ngrx/signals';
+import { type Replay, replay, type Step, type Undoable } from './history';
+import { Outbox } from './outbox';
+
+/** Steps that are remembered. */
+const MOST_STEPS = 100;
+
+interface Steps {
+  readonly done: readonly Step[];
+  readonly undone: readonly Step[];
+}
+
+/** How a record stands now in the store that is asked. */
+type StoredNow = <K extends Undoable>(kind: K, id: string) => Stored<RecordKinds[K]> | undefined;
+
+/** Writing records as steps that can be undone and redone, newest last. */
+// The unused parameter lets the compiler see what store it stands in.
+export function withUndo<_>() {
+  return signalStoreFeature(
+    { methods: type<{ stored: StoredNow }>() },
+    withState<Steps>({ done: [], undone: [] }),
+    withMethods((store, outbox = inject(Outbox)) => {
+      let last: Promise<unknown> = Promise.resolve();
+      /** Steps go one after the other, so that an undo pressed at once undoes the step before it and not an older one. */
+      function inTurn<T>(step: () => Promise<T>): Promise<T> {
+        const next = last.then(step, step);
+        last = next;
+        return next;
+      }
+      const back = async (step: Step, to: 'before' | 'after'): Promise<void> => {
+        const { records, removals } = replay(step.changes, to, (id) => store.stored(step.kind, id)?.version ?? 0);
+        await outbox.send(step.kind, records, removals);
+      };
+      async function saveNow<K extends Undoable>(
+        kind: K,
+        records: Replay<K>['records'],
+        removals: Replay<K>['removals'],
+      ): Promise<'done' | 'held'> {
+        const was = (id: string): RecordKinds[K] | null => store.stored(kind, id)?.data ?? null;
+        const step: Step<K> = {
+          kind,
+          changes: [
+            ...records.map((r) => ({ before: was(r.data.id), after: r.data })),
+            ...removals.map((r) => ({ before: was(r.id), after: null })),
+          ],
+        };
+        const { state } = await outbox.send(kind, records, removals);
+        patchState(store, { done: [...store.done(), step].slice(-MOST_STEPS), undone: [] });
+        return state;
+      }
+      return {
+        /** Saves records of one kind, all or none, as one step. `seen` is the version each was opened at. */
+        save: <K extends Undoable>(
+          kind: K,
+          records: Replay<K>['records'],
+          removals: Replay<K>['removals'] = [],
+        ): Promise<'done' | 'held'> => inTurn(() => saveNow(kind, records, removals)),
+        /** The same of records as they were changed from what stands here. */
+        change: <K extends Undoable>(kind: K, changed: readonly RecordKinds[K][]): Promise<'done' | 'held'> =>
+          inTurn(() =>
+            saveNow(
+              kind,
+              changed.map((data) => ({ seen: store.stored(kind, data.id)?.version ?? 0, data })),
+              [],
+            ),
+          ),
+        /** Takes records of one kind away as they stand here, as one step. */
+        remove: <K extends Undoable>(kind: K, ids: readonly string[]): Promise<'done' | 'held'> =>
+          inTurn(() =>
+            saveNow(
+              kind,
+              [],
+              ids.map((id) => ({ id, seen: store.stored(kind, id)?.version ?? 0 })),
+            ),
+          ),
+        /** Goes one step back. @throws ApiProblem when someone else changed what the step touched */
+        undo: (): Promise<void> =>
+          inTurn(async () => {
+            const step = store.done().at(-1);
+            if (!step) return;
+            await back(step, 'before');
+            patchState(store, { done: store.done().slice(0, -1), undone: [...store.undone(), step] });
+          }),
+        redo: (): Promise<void> =>
+          inTurn(async () => {
+            const step = store.undone().at(-1);
+            if (!step) return;
+            await back(step, 'after');
+            patchState(store, { done: [...store.done(), step], undone: store.undone().slice(0, -1) });
+          }),
+      };
+    }),
+  );
+}

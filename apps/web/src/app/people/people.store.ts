@@ -1,0 +1,33 @@
+import type { ChangePerson, NewPerson, PeopleAnswer, Person } from '@hephaist/contracts';
+import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
+import { call, post, put } from '../data/api';
+
+interface PeopleState {
+  /** Null until they were read. */
+  readonly people: readonly Person[] | null;
+  /** The company asks for a second factor of who signs or administers. */
+  readonly required: boolean;
+}
+
+/** People of the company. Every change is answered with all of them as they stand then. */
+export const PeopleStore = signalStore(
+  withState<PeopleState>({ people: null, required: false }),
+  withMethods((store) => {
+    const take = ({ people, secondFactorRequired }: PeopleAnswer): void =>
+      patchState(store, { people, required: secondFactorRequired });
+    return {
+      load: async (): Promise<void> => take(await call<PeopleAnswer>('people')),
+      add: async (person: NewPerson): Promise<void> => take(await post<PeopleAnswer>('people', person)),
+      change: async (id: string, to: ChangePerson): Promise<void> => take(await put<PeopleAnswer>(`people/${id}`, to)),
+      /** Roles that somebody asked for, given by a second. */
+      giveRoles: async (id: string): Promise<void> => take(await post<PeopleAnswer>(`people/${id}/roles/give`, {})),
+      require: async (required: boolean): Promise<void> =>
+        take(await post<PeopleAnswer>('company/second-factor', { required })),
+      secondOff: async (id: string): Promise<void> =>
+        take(await post<PeopleAnswer>(`people/${id}/second-factor/off`, {})),
+      /** A code that gives a new password once. */
+      resetCode: async (id: string): Promise<string> =>
+        (await post<{ code: string }>(`people/${id}/reset-code`, {})).code,
+    };
+  }),
+);
