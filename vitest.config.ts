@@ -1,12 +1,22 @@
 import { defineConfig } from 'vitest/config';
+import { LongestFirst } from './vitest.sequencer';
 
+// Files share no state but what they import, and that is read once: a server test has a database of its own.
 const project = (name: string, root: string) => ({
-  test: { name, root, include: ['src/**/*.spec.ts'], environment: 'node' as const, testTimeout: 60_000 },
+  test: {
+    name,
+    root,
+    include: ['src/**/*.spec.ts'],
+    environment: 'node' as const,
+    testTimeout: 60_000,
+    isolate: false,
+  },
 });
 
 export default defineConfig({
   test: {
     maxWorkers: 2,
+    sequence: { sequencer: LongestFirst },
     projects: [
       project('core', 'packages/core'),
       project('contracts', 'packages/contracts'),

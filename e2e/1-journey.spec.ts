@@ -150,7 +150,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page, ser
       expect(readFileSync(second).equals(readFileSync(first))).toBe(true);
       expect(readFileSync(first).length).toBeGreaterThan(100_000);
     } finally {
-      other.stop();
+      await other.stop();
     }
   });
 });

@@ -76,7 +76,7 @@ test('quality hands the job over; the package is built, taken along, and read in
       await page.getByRole('button', { name: /^OX-07/ }).click();
       await expect(page.getByText('filler not visible all round')).toBeVisible();
     } finally {
-      other.stop();
+      await other.stop();
     }
   });
 });

@@ -1,80 +1,106 @@
-import { expect } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { choose, expectAxeClean, openDemo, recordsOf, test } from './helpers';
 
-for (const scheme of ['light', 'dark'] as const) {
-  test(`every view is clean to axe, ${scheme}`, async ({ page }) => {
-    test.slow();
-    // The same page in other colours differs in nothing but these.
-    const clean = () => expectAxeClean(page, scheme === 'light' ? 'all' : 'colours');
-    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+/** A view is clean to axe in both schemes: dark, the same page differs in nothing but its colours. */
+async function clean(page: Page): Promise<void> {
+  await expectAxeClean(page);
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await expectAxeClean(page, 'colours');
+  await page.emulateMedia({ colorScheme: 'light' });
+}
+
+/** Each view, and the way there. */
+const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
+  'jobs, and an address that is none': async (page) => {
     await page.goto('/jobs');
     await expect(page.getByRole('link', { name: /Saltmarsh/ })).toBeVisible();
-    await clean();
+    await clean(page);
+    await page.goto('/no/such/place');
+    await expect(page.getByText('Nothing stands at this address.')).toBeVisible();
+    await clean(page);
+  },
+  'the schedule and the form of a joint': async (page) => {
     await openDemo(page, 'plan');
     await page.getByRole('grid').getByText('PF-07', { exact: true }).click();
-    await clean();
+    await clean(page);
     await page.getByRole('button', { name: 'Edit joint' }).click();
     await expect(page.getByLabel('Metal of the socket')).toBeVisible();
-    await clean();
-    await page.getByRole('button', { name: 'Cancel' }).click();
+    await clean(page);
+  },
+  'joints from CSV, the rod list, the job': async (page) => {
+    await openDemo(page, 'plan');
     await choose(page, 'Joints from CSV');
     await expect(page.getByLabel('CSV file')).toBeVisible();
-    await clean();
+    await clean(page);
     await page.getByRole('button', { name: 'Close' }).click();
     await choose(page, 'Rod and flux list');
     await expect(page.getByRole('heading', { name: /rods serve the whole job/ })).toBeVisible();
-    await clean();
+    await clean(page);
     await page.getByRole('button', { name: 'Close' }).click();
     await choose(page, 'Job, lines and schools');
     await page.getByRole('dialog').getByRole('button', { name: /^OX/ }).click();
-    await clean();
-    await page.getByRole('button', { name: 'Close' }).click();
+    await clean(page);
+  },
+  'two rods, the schedule at full width, a seam': async (page) => {
+    await openDemo(page, 'plan');
+    await page.getByRole('grid').getByText('PF-07', { exact: true }).click();
     await page.getByRole('option', { name: 'BCuP-5 refused' }).click();
     await page.getByRole('button', { name: /^Compare with/ }).click();
     await expect(page.getByRole('heading', { name: 'Two rods on PF-07' })).toBeVisible();
-    await clean();
+    await clean(page);
     await page.getByRole('button', { name: 'Close' }).click();
     await choose(page, 'Schedule at full width');
-    await clean();
+    await clean(page);
     await choose(page, 'Schedule beside the plan');
     await page.getByLabel('Find in the schedule').fill('BR-05');
     await page.getByRole('grid').getByText('BR-05', { exact: true }).click();
     await expect(page.getByRole('heading', { level: 1 })).toContainText('braze-welded');
-    await clean();
+    await clean(page);
+  },
+  'tables and weights': async (page) => {
     await page.goto('/shop');
     await page.getByRole('button', { name: 'Correct Carbon steel' }).click();
-    await clean();
+    await clean(page);
     await page.getByRole('button', { name: 'Weights of the ranking' }).click();
-    await clean();
+    await clean(page);
+  },
+  'braze and practise': async (page) => {
     await openDemo(page, 'braze');
     await expect(page.getByRole('button', { name: 'Print card' })).toBeVisible();
-    await clean();
-    await openDemo(page, 'prove');
-    await expect(page.getByRole('heading', { name: 'Coupons' })).toBeVisible();
-    await clean();
-    await page.getByRole('button', { name: 'Enter a coupon' }).click();
-    await clean();
-    await openDemo(page, 'keep');
-    await expect(page.getByText(/may be brazed by/)).toBeVisible();
-    await clean();
-    await page.getByRole('tab', { name: 'Hand over' }).click();
-    await expect(page.getByText('not brazed yet')).toBeVisible();
-    await clean();
-    await openDemo(page, 'prove');
-    await page.getByRole('tab', { name: 'Pressure tests' }).click();
-    await expect(page.getByRole('img', { name: /^Vacuum from/ })).toBeVisible();
-    await clean();
-    await page.getByRole('button', { name: 'Surgery air' }).first().click();
-    await expect(page.getByRole('img', { name: /^Read 141.0 psi/ })).toBeVisible();
-    await clean();
+    await clean(page);
     await openDemo(page, 'practise');
     await page.getByRole('group', { name: 'Rods' }).getByRole('button').first().click();
-    await clean();
-    await page.goto('/no/such/place');
-    await expect(page.getByText('Nothing stands at this address.')).toBeVisible();
-    await clean();
-  });
-}
+    await clean(page);
+  },
+  'coupons and pressure tests': async (page) => {
+    await openDemo(page, 'prove');
+    await expect(page.getByRole('heading', { name: 'Coupons' })).toBeVisible();
+    await clean(page);
+    await page.getByRole('button', { name: 'Enter a coupon' }).click();
+    await clean(page);
+    await page.getByRole('tab', { name: 'Pressure tests' }).click();
+    await expect(page.getByRole('img', { name: /^Vacuum from/ })).toBeVisible();
+    await clean(page);
+    await page.getByRole('button', { name: 'Surgery air' }).first().click();
+    await expect(page.getByRole('img', { name: /^Read 141.0 psi/ })).toBeVisible();
+    await clean(page);
+  },
+  'the board and the hand-over': async (page) => {
+    await openDemo(page, 'keep');
+    await expect(page.getByText(/may be brazed by/)).toBeVisible();
+    await clean(page);
+    await page.getByRole('tab', { name: 'Hand over' }).click();
+    await expect(page.getByText('not brazed yet')).toBeVisible();
+    await clean(page);
+  },
+};
+
+test.describe('every view is clean to axe, light and dark:', () => {
+  // They only look, so both workers may share them out.
+  test.describe.configure({ mode: 'parallel' });
+  test.use({ contextOptions: { reducedMotion: 'reduce' } });
+  for (const [view, go] of Object.entries(VIEWS)) test(view, ({ page }) => go(page));
+});
 
 test('the keyboard goes everywhere', async ({ page }) => {
   await openDemo(page, 'plan');

@@ -1,9 +1,8 @@
-import { execFileSync, spawn } from 'node:child_process';
 import { AxeBuilder } from '@axe-core/playwright';
 import { type APIRequestContext, expect, type Page } from '@playwright/test';
 import { dataOf, type Kind, type RecordKinds, type StoredRecords } from '../packages/contracts/src/index.js';
 import { DEMO_PEOPLE } from '../demo/people.js';
-import { type Served, servedTest, withLib } from './served';
+import { type Served, servedTest } from './served';
 
 /** One of the demo's people. */
 type Name = 'orla' | 'wren' | 'imre' | 'tamsin' | 'sol';
@@ -78,42 +77,11 @@ export async function expectAxeClean(page: Page, what: 'all' | 'colours' = 'all'
   ).toEqual([]);
 }
 
-/** A second Hephaist on an empty database of the same PostgreSQL, without the demo. */
-export async function emptyHephaist({ data }: Served): Promise<{ url: string; code: string; stop: () => void }> {
-  const name = `empty${Date.now()}`;
-  const [pg, port] = withLib(`pg_start '${data}' 0; printf '%s %s' "$PG_URL" "$(free_port)"`).split(' ') as [
-    string,
-    string,
-  ];
-  execFileSync(process.execPath, [
-    '--input-type=module',
-    '-e',
-    `import pg from 'pg'; const c = new pg.Client('${pg}'); await c.connect(); await c.query('create database ${name}'); await c.end();`,
-  ]);
-  const server = spawn(process.execPath, ['apps/server/dist/main.mjs'], {
-    env: {
-      ...process.env,
-      DATABASE_URL: pg.replace(/\/postgres$/, `/${name}`),
-      HEPHAIST_PORT: port,
-      HEPHAIST_DEMO: 'off',
-      LOG_LEVEL: 'silent',
-    },
-    stdio: ['ignore', 'pipe', 'ignore'],
-  });
-  let said = '';
-  server.stdout.on('data', (d: Buffer) => (said += d.toString()));
-  const url = `http://127.0.0.1:${port}`;
-  await expect
-    .poll(async () => {
-      try {
-        return (await fetch(`${url}/api/health`)).status;
-      } catch {
-        return 0;
-      }
-    })
-    .toBe(200);
-  await expect.poll(() => said).toContain('code');
-  return { url, code: /code (\S+)/.exec(said)?.[1] ?? '', stop: () => void server.kill() };
+/** A second Hephaist without the demo, and the code for its first administrator. */
+export async function emptyHephaist(served: Served): Promise<{ url: string; code: string; stop: () => Promise<void> }> {
+  const running = await served.begin('nothing');
+  await expect.poll(running.said).toContain('code');
+  return { url: running.url, code: /code (\S+)/.exec(running.said())?.[1] ?? '', stop: running.stop };
 }
 
 /** Adds a test to a coupon or record. */

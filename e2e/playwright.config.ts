@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  // Each worker has a Hephaist of its own (served.ts).
+  // Each file has a company of its own (served.ts): they run in any order, beside each other.
+  // Half the time a browser waits: for the server, or for a line to be purged.
   workers: 2,
   timeout: 180_000,
   expect: { timeout: 30_000 },

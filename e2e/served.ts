@@ -1,48 +1,116 @@
 import { execFileSync, spawn } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { expect, test as base } from '@playwright/test';
 
 /** Runs a shell line with the project's own functions. */
 export const withLib = (line: string): string =>
   execFileSync('bash', ['-c', `set -e; . scripts/lib.sh; ${line}`], { encoding: 'utf8' }).trim();
 
-/** A Hephaist with the demo that one worker has for itself. */
-export interface Served {
+/** A Hephaist that runs. */
+export interface Running {
   readonly url: string;
+  /** What it said when it began. */
+  readonly said: () => string;
+  stop(): Promise<void>;
+}
+
+/** What one worker has for itself. */
+export interface Served {
   /** Folder of its PostgreSQL. */
   readonly data: string;
+  /** Begins a Hephaist on a database of its own: with the demo, or empty. */
+  begin(with_: 'demo' | 'nothing'): Promise<Running>;
+  /** The one with the demo that the journeys of a file have for themselves. */
+  of(file: string): Promise<Running>;
 }
 
-/** True once it answers. */
-async function answers(url: string): Promise<boolean> {
-  try {
-    return (await fetch(`${url}/api/health`)).ok;
-  } catch {
-    return false;
+let serial = 0;
+
+/** Waits until something holds; looks ten times a second. */
+async function until(what: string, holds: () => boolean | Promise<boolean>, tries = 600): Promise<void> {
+  for (let i = 0; i < tries; i++) {
+    if (await holds()) return;
+    await setTimeout(100);
   }
+  throw new Error(`${what} did not come`);
 }
 
-/** Tests of which each worker has a Hephaist of its own: what one changes no other sees. */
+const answers = (url: string) => (): Promise<boolean> =>
+  fetch(`${url}/api/health`).then(
+    (r) => r.ok,
+    () => false,
+  );
+
+async function begin(pg: string, instruments: string, template: string | null): Promise<Running> {
+  const name = `of_${process.pid}_${++serial}`;
+  const sql = `create database ${name} template ${template ?? 'template0'}`;
+  execFileSync(process.execPath, [
+    '--input-type=module',
+    '-e',
+    `import pg from 'pg'; const c = new pg.Client('${pg.replace(/\/postgres$/, '/template1')}'); await c.connect(); await c.query('${sql}'); await c.end();`,
+  ]);
+  const port = withLib('free_port');
+  const child = spawn(process.execPath, ['apps/server/dist/main.mjs'], {
+    env: {
+      ...process.env,
+      DATABASE_URL: pg.replace(/\/postgres$/, `/${name}`),
+      HEPHAIST_PORT: port,
+      HEPHAIST_INSTRUMENTS: instruments,
+      HEPHAIST_DEMO: template ? 'on' : 'off',
+      LOG_LEVEL: 'silent',
+    },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  let said = '';
+  child.stdout.on('data', (d: Buffer) => (said += d.toString()));
+  const gone = new Promise<void>((done) => child.once('exit', () => done()));
+  const url = `http://127.0.0.1:${port}`;
+  await until(`an answer at ${url}`, answers(url));
+  return {
+    url,
+    said: () => said,
+    stop: async () => {
+      child.kill();
+      await gone;
+    },
+  };
+}
+
+/** Journeys: each file has a company of its own with the demo, so that files run in any order and beside each other. */
 export const servedTest = base.extend<object, { served: Served }>({
   served: [
     async ({}, use) => {
-      const [data, port] = [mkdtempSync(join(tmpdir(), 'hephaist-e2e-')), withLib('free_port')];
-      const child = spawn('bash', ['e2e/serve.sh', port, data], { stdio: ['ignore', 'inherit', 'inherit'] });
+      const data = mkdtempSync(join(tmpdir(), 'hephaist-e2e-'));
+      const child = spawn('bash', ['e2e/serve.sh', data], { stdio: ['ignore', 'inherit', 'inherit'] });
       const gone = new Promise((done) => child.once('exit', done));
-      const url = `http://127.0.0.1:${port}`;
-      for (let i = 0; i < 600 && !(await answers(url)); i++) {
+      await until('e2e/serve.sh', () => {
         if (child.exitCode !== null) throw new Error(`e2e/serve.sh ended with ${child.exitCode}`);
-        await new Promise((next) => setTimeout(next, 200));
-      }
-      await use({ url, data });
+        return existsSync(join(data, 'ready'));
+      });
+      const [pg = '', instruments = ''] = readFileSync(join(data, 'ready'), 'utf8').split('\n');
+      let now: { readonly file: string; readonly running: Running } | null = null;
+      const served: Served = {
+        data,
+        begin: (with_) => begin(pg, instruments, with_ === 'demo' ? 'postgres' : null),
+        of: async (file) => {
+          if (now?.file !== file) {
+            await now?.running.stop();
+            now = { file, running: await served.begin('demo') };
+          }
+          return now.running;
+        },
+      };
+      await use(served);
+      await (now as { running: Running } | null)?.running.stop();
       child.kill('SIGTERM');
       await gone;
     },
     { scope: 'worker', timeout: 150_000 },
   ],
-  baseURL: async ({ served }, use) => use(served.url),
+  baseURL: async ({ served }, use, { file }) => use((await served.of(file)).url),
   page: async ({ page }, use) => {
     // Whatever a page does, it keeps to its own policy.
     const broken: string[] = [];
