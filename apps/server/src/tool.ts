@@ -26,7 +26,7 @@ interface Company {
   readonly id: string;
   readonly name: string;
 }
-const companies = async (): Promise<Company[]> => (await db('company').orderBy('id').select('id', 'name')) as Company[];
+const companies = async (): Promise<Company[]> => await db('company').orderBy('id').select('id', 'name');
 
 /** Whose line it is that was written down elsewhere: the one company's, or the one that is named. */
 function whose(all: readonly Company[], name: string | undefined): Company {

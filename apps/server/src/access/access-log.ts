@@ -33,9 +33,6 @@ export async function accessPage(
 ): Promise<AccessEntry[]> {
   const query = db('access_log').where({ company_id: companyId });
   if (before !== null) void query.where('id', '<', before);
-  const rows = (await query.orderBy('id', 'desc').limit(limit).select('id', 'at', 'who', 'what', 'place')) as (Omit<
-    AccessEntry,
-    'id' | 'at'
-  > & { id: string; at: Date })[];
+  const rows = await query.orderBy('id', 'desc').limit(limit).select('id', 'at', 'who', 'what', 'place');
   return rows.map((r) => ({ ...r, id: Number(r.id), at: r.at.toISOString() }));
 }

@@ -95,15 +95,15 @@ export class Anchors {
   /** Anchors where a company's trail stands now; null where it has no entry, or the last is anchored already. */
   async now(db: Knex, companyId: string, at: Date): Promise<Anchor | null> {
     const { seq, hash } = await trailHead(db, companyId);
-    const company = (await db('company').where({ id: companyId }).first('name')) as { name: string } | undefined;
+    const company = await db('company').where({ id: companyId }).first('name');
     if (!seq || !company) return null;
     const anchor = signed(this.key, { companyId, company: company.name, seq, hash, at: at.toISOString() });
     const line = canonical(anchor);
-    const fresh = (await db('anchor')
+    const fresh = await db('anchor')
       .insert({ company_id: companyId, seq, line })
       .onConflict(['company_id', 'seq'])
       .ignore()
-      .returning('seq')) as unknown[];
+      .returning('seq');
     if (!fresh.length) return null;
     for (const path of this.files) {
       await mkdir(dirname(path), { recursive: true });
@@ -115,7 +115,7 @@ export class Anchors {
 
   /** Anchors every company whose last anchor is a day old. */
   async daily(db: Knex, at: Date): Promise<void> {
-    for (const { id } of (await db('company').select('id')) as { id: string }[]) {
+    for (const { id } of await db('company').select('id')) {
       const last = await lastAnchor(db, id);
       if (!last || at.getTime() - Date.parse(last.at) >= EVERY_MS) await this.now(db, id, at);
     }
@@ -141,16 +141,13 @@ export async function knownAnchors(db: Knex, companyId: string, files: readonly 
 }
 
 async function anchorsOf(db: Knex, companyId: string): Promise<Anchor[]> {
-  const rows = (await db('anchor').where({ company_id: companyId }).orderBy('seq').select('line')) as {
-    line: string;
-  }[];
+  const rows = await db('anchor').where({ company_id: companyId }).orderBy('seq').select('line');
   return rows.map((r) => JSON.parse(r.line) as Anchor);
 }
 
 /** The last anchor of a company; null where there is none. */
 export async function lastAnchor(db: Knex, companyId: string): Promise<Anchor | null> {
-  const row = (await db('anchor').where({ company_id: companyId }).orderBy('seq', 'desc').first('line')) as
-    { line: string } | undefined;
+  const row = await db('anchor').where({ company_id: companyId }).orderBy('seq', 'desc').first('line');
   return row ? (JSON.parse(row.line) as Anchor) : null;
 }
 

@@ -25,16 +25,11 @@ export function compare([kind, id, version, hash]: Touched, last: Last, problems
 /** Packages as they stand: what was kept of the job, and what was built of it, its bytes hashed anew. */
 async function* touchedPackages(db: Knex, companyId: string): AsyncGenerator<Touched> {
   const at = { company_id: companyId };
-  for (const { id } of (await db('package').where(at).orderBy('id').select('id')) as { id: string }[]) {
-    const row = (await db('package')
+  for (const { id } of await db('package').where(at).orderBy('id').select('id')) {
+    const row = await db('package')
       .where({ ...at, id })
-      .first('snapshot', 'state', 'build', 'hash', 'bytes')) as {
-      snapshot: Buffer;
-      state: string;
-      build: string | null;
-      hash: string | null;
-      bytes: string | null;
-    };
+      .first('snapshot', 'state', 'build', 'hash', 'bytes');
+    if (!row) continue;
     yield touchedSnapshot(id, row.snapshot);
     if (row.state !== 'ready') continue;
     let bytes = 0;

@@ -1,6 +1,7 @@
 import { canonical, type Touched, type TrailBody, type TrailEntry } from '@hephaist/contracts';
 import { type ChainHead, EMPTY_CHAIN, nextEntry } from '@hephaist/core';
 import type { Knex } from 'knex';
+import type { Tables } from 'knex/types/tables.js';
 
 /** Who does something: an account, or a part of the program under its own name. */
 export interface Actor {
@@ -11,16 +12,12 @@ export interface Actor {
 /** The program itself, where nobody asked. */
 export const ITSELF: Actor = { id: null, person: 'the program' };
 
-interface HeadRow {
-  seq: string;
-  hash: string;
-}
-
-const headOf = (row: HeadRow | undefined): ChainHead => (row ? { seq: Number(row.seq), hash: row.hash } : EMPTY_CHAIN);
+const headOf = (row: Pick<Tables['audit_head'], 'seq' | 'hash'> | undefined): ChainHead =>
+  row ? { seq: Number(row.seq), hash: row.hash } : EMPTY_CHAIN;
 
 /** Where a company's trail stands now. */
 export async function trailHead(db: Knex, companyId: string): Promise<ChainHead> {
-  return headOf((await db('audit_head').where({ company_id: companyId }).first('seq', 'hash')) as HeadRow | undefined);
+  return headOf(await db('audit_head').where({ company_id: companyId }).first('seq', 'hash'));
 }
 
 /**
@@ -39,11 +36,11 @@ export async function appendTrail(
   },
 ): Promise<void> {
   // Makes the head where there is none, locks it and reads it, in one statement.
-  const rows = (await trx('audit_head')
+  const rows = await trx('audit_head')
     .insert({ company_id: companyId, ...EMPTY_CHAIN })
     .onConflict('company_id')
     .merge({ seq: trx.ref('audit_head.seq') })
-    .returning(['seq', 'hash'])) as HeadRow[];
+    .returning(['seq', 'hash']);
   const head = headOf(rows[0]);
   const body: TrailBody = {
     at: what.at.toISOString(),
@@ -66,10 +63,6 @@ export async function trailPage(
 ): Promise<TrailEntry[]> {
   const query = db('audit').where({ company_id: companyId });
   if (before !== null) void query.where('seq', '<', before);
-  const rows = (await query.orderBy('seq', 'desc').limit(limit).select('seq', 'body', 'hash')) as {
-    seq: string;
-    body: string;
-    hash: string;
-  }[];
+  const rows = await query.orderBy('seq', 'desc').limit(limit).select('seq', 'body', 'hash');
   return rows.map((r) => ({ seq: Number(r.seq), hash: r.hash, body: JSON.parse(r.body) as TrailBody }));
 }

@@ -37,12 +37,12 @@ async function followEntries(
   const restores: TakenBack[] = [];
   let head: ChainHead = EMPTY_CHAIN;
   for (;;) {
-    const rows = (await db('audit')
+    const rows = await db('audit')
       .where({ company_id: companyId })
       .andWhere('seq', '>', head.seq)
       .orderBy('seq')
       .limit(AT_ONCE)
-      .select('seq', 'body', 'hash')) as { seq: string; body: string; hash: string }[];
+      .select('seq', 'body', 'hash');
     if (!rows.length) break;
     const entries: ChainEntry[] = rows.map((r) => ({ seq: Number(r.seq), body: r.body, hash: r.hash }));
     const followed = followChain(head, entries);

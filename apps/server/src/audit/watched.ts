@@ -1,5 +1,6 @@
 import { contentHash, type Touched } from '@hephaist/contracts';
 import type { Knex } from 'knex';
+import type { CommandRow } from '../db/tables.js';
 import { hashOf } from '../records/hash.js';
 
 /** What the trail holds beside the records: accounts, photographs, commands and their answers, packages. */
@@ -16,6 +17,7 @@ export async function* rowsOf<Row extends { readonly id: string }>(
 ): AsyncGenerator<Row> {
   let after = FIRST;
   for (;;) {
+    // Which table it is is known only when it runs.
     const rows = (await db(table)
       .where({ company_id: companyId })
       .andWhere('id', '>', after)
@@ -41,14 +43,13 @@ const ACCOUNT = [
   'totp',
   'totp_on',
 ] as const;
-type AccountRow = Readonly<Record<(typeof ACCOUNT)[number], unknown>> & { readonly id: string };
 
 /** Accounts as they stand now, for the entry that changes them. */
 export async function touchedAccounts(db: Knex, companyId: string, ids?: readonly string[]): Promise<Touched[]> {
   const query = db('account').where({ company_id: companyId }).orderBy('id');
   if (ids) void query.whereIn('id', [...ids]);
   // A migration may ask while a column is not there yet; the one that makes it asks again.
-  const rows = (await query.select('*')) as AccountRow[];
+  const rows = await query.select('*');
   return rows.map((r): Touched => ['account', r.id, 1, contentHash(ACCOUNT.map((c) => r[c] ?? null))]);
 }
 
@@ -59,16 +60,14 @@ export async function* touchedPictures(db: Knex, companyId: string): AsyncGenera
 }
 
 /** A command as it was carried out: who sent it, what it held, and what it was answered. */
-export interface CommandRow {
-  readonly id: string;
-  readonly actor: string;
-  readonly kind: string;
-  readonly content: string | null;
-  readonly result: unknown;
-}
 const COMMAND = ['id', 'actor', 'kind', 'content', 'result'] as const;
 
-export const touchedCommand = (r: CommandRow): Touched => ['command', r.id, 1, contentHash(COMMAND.map((c) => r[c]))];
+export const touchedCommand = (r: Pick<CommandRow, (typeof COMMAND)[number]>): Touched => [
+  'command',
+  r.id,
+  1,
+  contentHash(COMMAND.map((c) => r[c])),
+];
 
 export async function* touchedCommands(db: Knex, companyId: string): AsyncGenerator<Touched> {
   for await (const row of rowsOf<CommandRow>(db, 'command', companyId, COMMAND, 500)) yield touchedCommand(row);

@@ -11,6 +11,6 @@ export async function ensureCompany(db: Knex, id = HOME_COMPANY, name = 'This co
 
 /** The records of every company, each by itself. */
 export async function everyCompany(db: Knex, by?: Actor): Promise<RecordStore[]> {
-  const rows = (await db('company').orderBy('id').select('id')) as { id: string }[];
+  const rows = await db('company').orderBy('id').select('id');
   return rows.map(({ id }) => new RecordStore(db, id, by));
 }

@@ -40,16 +40,18 @@ export async function keepWaiting(
 ): Promise<WaitingFile> {
   return store.inTransaction(async (trx) => {
     const own = { company_id: trx.companyId };
-    const now = (await trx
+    const [now] = await trx
       .db('waiting_file')
       .where(own)
       .whereNot({ id: file.id })
-      .select(trx.db.raw('count(*)::int as files, coalesce(sum(length(bytes)), 0)::bigint as bytes'))
-      .first()) as unknown as { files: number; bytes: string };
-    if (now.files >= MOST_WAITING || Number(now.bytes) + file.bytes.length > MOST_BYTES)
-      throw new RefusedError(`${now.files} files wait to be countersigned already: sign or refuse one of them first.`);
+      .select<{ files: number; bytes: string }[]>(
+        trx.db.raw('count(*)::int as files, coalesce(sum(length(bytes)), 0)::bigint as bytes'),
+      );
+    const files = now?.files ?? 0;
+    if (files >= MOST_WAITING || Number(now?.bytes) + file.bytes.length > MOST_BYTES)
+      throw new RefusedError(`${files} files wait to be countersigned already: sign or refuse one of them first.`);
     await mustFit(trx, file.bytes.length);
-    const fresh = (await trx
+    const fresh = await trx
       .db('waiting_file')
       .insert({
         ...own,
@@ -65,12 +67,12 @@ export async function keepWaiting(
       })
       .onConflict(['company_id', 'id'])
       .ignore()
-      .returning('id')) as unknown[];
-    const row = (await trx
+      .returning('id');
+    const row = await trx
       .db('waiting_file')
       .where({ ...own, id: file.id })
-      .first([...COLUMNS, 'hash'])) as Row & { hash: string };
-    if (row.hash !== file.hash) throw new RefusedError('Another file was sent under this id.');
+      .first([...COLUMNS, 'hash']);
+    if (row?.hash !== file.hash) throw new RefusedError('Another file was sent under this id.');
     if (fresh.length) await told(trx, 'file waits', `${file.jobName}, ${file.hash}`);
     return shown(row);
   });
@@ -78,18 +80,17 @@ export async function keepWaiting(
 
 /** Files that wait, the oldest first. */
 export async function waitingFiles(store: RecordStore): Promise<WaitingFile[]> {
-  const rows = (await store
+  const rows = await store
     .db('waiting_file')
     .where({ company_id: store.companyId })
     .orderBy('at')
-    .select([...COLUMNS])) as Row[];
+    .select([...COLUMNS]);
   return rows.map(shown);
 }
 
 /** The bytes of a file that waits. @throws NotFoundError */
 export async function takeWaiting(store: RecordStore, id: string): Promise<CameIn> {
-  const row = (await store.db('waiting_file').where({ company_id: store.companyId, id }).first('type', 'bytes')) as
-    CameIn | undefined;
+  const row = await store.db('waiting_file').where({ company_id: store.companyId, id }).first('type', 'bytes');
   if (!row) throw new NotFoundError('This file does not wait any more: it was countersigned or refused.');
   return row;
 }
@@ -101,11 +102,11 @@ export const forgetWaiting = async (trx: RecordStore, id: string): Promise<numbe
 /** Sends a file away: nothing of it was on file. @throws NotFoundError */
 export async function refuseWaiting(store: RecordStore, id: string): Promise<void> {
   await store.inTransaction(async (trx) => {
-    const [row] = (await trx
+    const [row] = await trx
       .db('waiting_file')
       .where({ company_id: trx.companyId, id })
       .del()
-      .returning(['job_name', 'hash'])) as { job_name: string; hash: string }[];
+      .returning(['job_name', 'hash']);
     if (!row) throw new NotFoundError('This file does not wait any more: it was countersigned or refused.');
     await told(trx, 'file refused', `${row.job_name}, ${row.hash}`);
   });

@@ -9,7 +9,7 @@ import type { Metrics } from './metrics.js';
 export function healthRoutes(db: Knex, room: Room | null, metrics: Metrics | null): Router {
   const router = Router();
   const migration = async (): Promise<string | null> => {
-    const at = (await db('knex_migrations').orderBy('id', 'desc').first('name')) as { name: string } | undefined;
+    const at = await db('knex_migrations').orderBy('id', 'desc').first('name');
     return at?.name ?? null;
   };
   router.get('/metrics', (req, res, next) => {

@@ -8,15 +8,6 @@ export interface TraceHead {
 }
 export const NO_TRACE: TraceHead = { seq: 0, hash: '' };
 
-interface Row {
-  readonly seq: string;
-  readonly at: Date;
-  readonly device: string | null;
-  readonly value: number | null;
-  readonly told_at: Date | null;
-  readonly says: string | null;
-}
-
 const AT_ONCE = 5000;
 
 /**
@@ -33,13 +24,13 @@ export async function followTrace(
 ): Promise<TraceHead> {
   let { seq, hash } = from;
   for (;;) {
-    const rows = (await db('purge_trace')
+    const rows = await db('purge_trace')
       .where({ company_id: companyId, session_id: sessionId })
       .where('seq', '>', seq)
       .where('seq', '<=', until)
       .orderBy('seq')
       .limit(AT_ONCE)
-      .select('seq', 'at', 'device', 'value', 'told_at', 'says')) as Row[];
+      .select('seq', 'at', 'device', 'value', 'told_at', 'says');
     for (const r of rows) {
       seq = Number(r.seq);
       const told = r.told_at?.getTime() ?? null;

@@ -13,14 +13,6 @@ export interface NewTraceRow {
   readonly says: string | null;
 }
 
-interface Row {
-  seq: string;
-  at: Date;
-  device: DeviceId | null;
-  value: number | null;
-  says: string | null;
-}
-
 /** Rows read or written at once. */
 const AT_ONCE = 5000;
 /** Readings get into the trail after this long at most while a session is read, s. */
@@ -42,7 +34,7 @@ export class TraceStore {
       .where('seq', '>', after)
       .orderBy('seq')
       .select('seq', 'at', 'device', 'value', 'says');
-    const rows = (await (limit === undefined ? query : query.limit(limit))) as Row[];
+    const rows = await (limit === undefined ? query : query.limit(limit));
     return rows.map((r) => ({
       seq: Number(r.seq),
       atMs: r.at.getTime(),
@@ -65,11 +57,11 @@ export class TraceStore {
 
   /** Adds rows with the next numbers, or the numbers they bring. Call it inside a transaction. */
   async insert(sessionId: string, rows: readonly (NewTraceRow & { readonly seq?: number })[]): Promise<void> {
-    const last = (await this.db('purge_trace')
+    const last = await this.db('purge_trace')
       .where({ company_id: this.companyId, session_id: sessionId })
-      .max('seq as seq')
-      .first()) as { seq: string | null } | undefined;
-    const from = Number(last?.seq ?? 0);
+      .max({ last: 'seq' })
+      .first();
+    const from = Number(last?.last ?? 0);
     const all = rows.map((r, i) => ({
       company_id: this.companyId,
       session_id: sessionId,
@@ -89,8 +81,7 @@ export class TraceStore {
    */
   async seal(sessionId: string): Promise<Touched | null> {
     const where = { company_id: this.companyId, session_id: sessionId };
-    const reader = (await this.db('purge_reader').where(where).forUpdate().first('sealed_seq', 'sealed')) as
-      { sealed_seq: string; sealed: string } | undefined;
+    const reader = await this.db('purge_reader').where(where).forUpdate().first('sealed_seq', 'sealed');
     const from = reader ? { seq: Number(reader.sealed_seq), hash: reader.sealed } : NO_TRACE;
     const { seq, hash } = await followTrace(this.db, this.companyId, sessionId, from);
     if (seq === from.seq) return null;
@@ -124,11 +115,13 @@ export class TraceStore {
   async add(sessionId: string, holder: string, batch: number, rows: readonly NewTraceRow[]): Promise<boolean> {
     const reader = { company_id: this.companyId, session_id: sessionId, holder };
     return this.db.transaction(async (trx) => {
-      const held = (await trx('purge_reader')
+      const held = await trx('purge_reader')
         .where(reader)
         .forUpdate()
-        .first('batch', trx.raw('sealed_at < now() - make_interval(secs => ?) as old', [SEAL_S]))) as
-        { batch: string; old: boolean } | undefined;
+        .first<{ batch: string; old: boolean } | undefined>(
+          'batch',
+          trx.raw('sealed_at < now() - make_interval(secs => ?) as old', [SEAL_S]),
+        );
       if (!held) return false;
       if (Number(held.batch) >= batch) return true;
       const inside = new TraceStore(trx, this.companyId);
@@ -141,7 +134,7 @@ export class TraceStore {
 
   /** Sessions with instruments that are not capped, begun within the last day. */
   async open(): Promise<PurgeSession[]> {
-    const rows = (await this.db('purge_session as s')
+    const rows = await this.db('purge_session as s')
       .where('s.company_id', this.companyId)
       .whereNotNull('s.instruments')
       .whereRaw(`s.started_at > now() - ${OLDEST}`)
@@ -151,7 +144,7 @@ export class TraceStore {
           .where('m.kind', 'line capped')
           .select('m.id'),
       )
-      .select('s.data')) as { data: PurgeSession }[];
+      .select<{ data: PurgeSession }[]>('s.data');
     return rows.map((r) => r.data);
   }
 

@@ -71,8 +71,7 @@ const turn = (): Promise<void> => new Promise((done) => setImmediate(done));
 export async function buildPackage(store: RecordStore, id: string): Promise<void> {
   const { db, companyId } = store;
   const where = { company_id: companyId, id };
-  const row = (await db('package').where(where).first('snapshot', 'state')) as
-    { snapshot: Buffer; state: string } | undefined;
+  const row = await db('package').where(where).first('snapshot', 'state');
   const handOver = await store.find('hand_over', id);
   if (!row || !handOver) throw new NotFoundError('No such hand-over here.');
   if (row.state === 'ready') return;
@@ -164,9 +163,7 @@ async function finish(
         deed: 'package',
         records: [touchedPackage(id, made.hash)],
       });
-    const good = won
-      ? made.build
-      : ((await trx('package').where(where).first('build')) as { build: string } | undefined)?.build;
+    const good = won ? made.build : (await trx('package').where(where).first('build'))?.build;
     await trx('package_part')
       .where(where)
       .whereNot('build', good ?? made.build)

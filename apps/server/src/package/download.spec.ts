@@ -37,9 +37,9 @@ beforeAll(async () => {
       await h
         .db('package_part')
         .where({ ...where, build })
-        .count('* as n')
+        .count({ n: '*' })
         .first()
-    )?.['n'],
+    )?.n,
   );
   for (let i = 0; i < MORE; i++)
     await h.db('package_part').insert({ ...where, build, n: parts + i, bytes: randomBytes(1024 * 1024) });

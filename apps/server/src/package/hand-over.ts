@@ -3,7 +3,6 @@ import {
   type HandOverDetail,
   type HandOverRequest,
   lastLogs,
-  type PackageState,
   parseJobFile,
   type Signature,
   standingFile,
@@ -36,8 +35,7 @@ export async function handOver(
   return store.once(request.id, { deed: 'hand over', says: `to ${request.to}`, content }, async (trx) => {
     // Whoever writes meanwhile waits here for the trail, so that the file is of one moment.
     const at = { company_id: trx.companyId };
-    const head = (await trx.db('audit_head').where(at).forUpdate().first('seq', 'hash')) as
-      { seq: string; hash: string } | undefined;
+    const head = await trx.db('audit_head').where(at).forUpdate().first('seq', 'hash');
     const job = await exportJob(trx, jobId);
     const brazings = await brazingsOf(trx, await tablesOf(trx), await trx.list('procedure'));
     const file = parseJobFile(JSON.parse(job));
@@ -65,19 +63,17 @@ export async function handOver(
   });
 }
 
-type StateRow = Omit<PackageState, 'bytes'> & { readonly id: string; readonly bytes: string | null };
-
 /** Hand-overs of a job, the latest first, with how their packages stand. */
 export async function handOversOf(store: RecordStore, jobId: string): Promise<HandOverDetail[]> {
   const records = await store.list('hand_over', { job_id: jobId });
-  const rows = (await store
+  const rows = await store
     .db('package')
     .where({ company_id: store.companyId })
     .whereIn(
       'id',
       records.map((r) => r.id),
     )
-    .select('id', 'state', 'doing', 'done', 'of', 'bytes', 'hash', 'problem')) as StateRow[];
+    .select('id', 'state', 'doing', 'done', 'of', 'bytes', 'hash', 'problem');
   const out: HandOverDetail[] = [];
   for (const r of records) {
     const row = rows.find((x) => x.id === r.id);

@@ -53,8 +53,7 @@ export async function* partsOf(
   build: string,
 ): AsyncGenerator<Buffer> {
   for (let n = 0; ; n++) {
-    const row = (await store.db('package_part').where({ company_id: store.companyId, id, build, n }).first('bytes')) as
-      { bytes: Buffer } | undefined;
+    const row = await store.db('package_part').where({ company_id: store.companyId, id, build, n }).first('bytes');
     if (!row) return;
     yield row.bytes;
   }

@@ -54,10 +54,7 @@ export async function packageQueue(db: Knex, url: string, log: Logger, pollS = 1
 
   /** Everything that waits is put into the queue, once: also what a killed server left. */
   async function wake(): Promise<void> {
-    const waiting = (await db('package').whereIn('state', ['waiting', 'building']).select('company_id', 'id')) as {
-      company_id: string;
-      id: string;
-    }[];
+    const waiting = await db('package').whereIn('state', ['waiting', 'building']).select('company_id', 'id');
     for (const { company_id: companyId, id } of waiting)
       await boss.send(
         QUEUE,

@@ -35,17 +35,14 @@ export function packageRoutes(
   });
   router.get('/hand-overs/:id/package.zip', async (req, res) => {
     const [store, id] = [storeOf(req), idParam(req)];
-    const row = (await store
-      .db('package')
-      .where({ company_id: store.companyId, id })
-      .first('state', 'build', 'bytes')) as { state: string; build: string; bytes: string } | undefined;
+    const row = await store.db('package').where({ company_id: store.companyId, id }).first('state', 'build', 'bytes');
     if (!row) throw new NotFoundError('No such hand-over here.');
     if (row.state !== 'ready') throw new RefusedError('The package is not built yet.');
     await logRead(people.db, req, `package of hand-over ${id}`, now());
-    res.type('application/zip').setHeader('Content-Length', row.bytes);
+    res.type('application/zip').setHeader('Content-Length', row.bytes ?? 0);
     res.setHeader('Content-Disposition', 'attachment');
     // What breaks on the way, the database or the reader, ends this answer and nothing else.
-    await pipeline(Readable.from(partsOf(store, id, row.build)), res);
+    await pipeline(Readable.from(partsOf(store, id, row.build ?? '')), res);
   });
   return router;
 }

@@ -55,8 +55,8 @@ export function limitsOf(db: Knex): Limits {
   const isKnown = async (name: string, from: string): Promise<boolean> =>
     Boolean(
       await db('sign_in_place')
-        .join('account', 'account.id', 'sign_in_place.account_id')
-        .where({ 'account.name': name, place: hashOf(from) })
+        .where({ place: hashOf(from) })
+        .whereIn('account_id', db('account').where({ name }).select('id'))
         .first('place'),
     );
   return {

@@ -9,6 +9,7 @@ import {
 } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import type { Actor } from '../audit/trail.js';
+import type { AccountRow } from '../db/tables.js';
 import { hashOf } from '../records/hash.js';
 import { type Limits, limitsOf } from './limits.js';
 
@@ -27,30 +28,15 @@ export interface Account extends Me {
 /** In whose name an account acts. */
 export const actorOf = ({ id, person }: Pick<Account, 'id' | 'person'>): Actor => ({ id, person });
 
-interface AccountRow {
-  id: string;
-  company_id: string;
-  company: string;
-  name: string;
-  person: string;
-  roles: Role[];
-  brazer_id: string | null;
-  password: string;
-  must_change: boolean;
-  disabled: boolean;
-  password_given_at: Date | null;
-  last_seen: Date | null;
-  totp: string | null;
-  totp_on: boolean;
-  second_factor: boolean;
-}
+/** An account with what its company is called and asks for. */
+type AccountInCompany = AccountRow & { readonly company: string; readonly second_factor: boolean };
 
-function secondFactorOf(r: AccountRow): Me['secondFactor'] {
+function secondFactorOf(r: AccountInCompany): Me['secondFactor'] {
   if (r.totp_on) return 'on';
   return r.second_factor && r.roles.some((role) => SECOND_FACTOR_ROLES.includes(role)) ? 'wanted' : 'off';
 }
 
-const accountOf = (r: AccountRow): Account => ({
+const accountOf = (r: AccountInCompany): Account => ({
   id: r.id,
   companyId: r.company_id,
   company: r.company,
@@ -84,29 +70,31 @@ export class PeopleStore {
     return (this.ownLimits ??= limitsOf(this.db));
   }
 
-  private accounts(): Knex.QueryBuilder {
+  /** Accounts with their companies, and whatever else of a joined table is asked for. */
+  private accounts<More extends object = object>(...more: string[]) {
     return this.db('account')
       .join('company', 'company.id', 'account.company_id')
-      .select('account.*', 'company.name as company', 'company.second_factor');
+      .select<(AccountInCompany & More)[]>('account.*', 'company.name as company', 'company.second_factor', ...more);
   }
 
   async byName(name: string): Promise<Account | null> {
-    const row = (await this.accounts().where('account.name', name).first()) as AccountRow | undefined;
+    const row = await this.accounts().where('account.name', name).first();
     return row ? accountOf(row) : null;
   }
 
   async byId(companyId: string, id: string): Promise<Account | null> {
-    const row = (await this.accounts().where({ 'account.company_id': companyId, 'account.id': id }).first()) as
-      AccountRow | undefined;
+    const row = await this.accounts().where('account.company_id', companyId).where('account.id', id).first();
     return row ? accountOf(row) : null;
   }
 
   async list(companyId: string): Promise<Person[]> {
-    const rows = (await this.accounts()
+    const rows = await this.accounts<{ waiting: Role[] | null; asked_person: string }>(
+      'role_grant.roles as waiting',
+      'role_grant.asked_person',
+    )
       .leftJoin('role_grant', 'role_grant.account_id', 'account.id')
-      .select('role_grant.roles as waiting', 'role_grant.asked_person')
       .where('account.company_id', companyId)
-      .orderBy('account.person')) as (AccountRow & { waiting: Role[] | null; asked_person: string })[];
+      .orderBy('account.person');
     return rows.map((r) => ({
       id: r.id,
       name: r.name,
@@ -123,7 +111,7 @@ export class PeopleStore {
 
   /** False where the id is already there. */
   async insert(companyId: string, p: Omit<NewPerson, 'password'>, hash: string, mustChange: boolean): Promise<boolean> {
-    const done = (await this.db('account')
+    const done = await this.db('account')
       .insert({
         id: p.id,
         company_id: companyId,
@@ -136,7 +124,7 @@ export class PeopleStore {
       })
       .onConflict('id')
       .ignore()
-      .returning('id')) as unknown[];
+      .returning('id');
     return done.length > 0;
   }
 
@@ -160,11 +148,11 @@ export class PeopleStore {
 
   /** Administrators of a company who can sign in. */
   async administrators(companyId: string): Promise<string[]> {
-    const rows = (await this.db('account')
+    const rows = await this.db('account')
       .where({ company_id: companyId, disabled: false })
       .whereRaw(`'administrator' = any(roles)`)
       .forUpdate()
-      .select('id')) as { id: string }[];
+      .select('id');
     return rows.map((r) => r.id);
   }
 
@@ -176,11 +164,10 @@ export class PeopleStore {
   }
 
   async signedIn(token: string): Promise<{ account: Account; madeAt: Date; seenAt: Date } | null> {
-    const row = (await this.accounts()
+    const row = await this.accounts<{ made_at: Date; seen_at: Date }>('sign_in.made_at', 'sign_in.seen_at')
       .join('sign_in', 'sign_in.account_id', 'account.id')
-      .select('sign_in.made_at', 'sign_in.seen_at')
       .where('sign_in.token_hash', hashOf(token))
-      .first()) as (AccountRow & { made_at: Date; seen_at: Date }) | undefined;
+      .first();
     return row ? { account: accountOf(row), madeAt: row.made_at, seenAt: row.seen_at } : null;
   }
 
@@ -198,14 +185,7 @@ export class PeopleStore {
 
   /** Where an account is signed in, the latest first. */
   async signIns(accountId: string, token: string): Promise<OwnSignIn[]> {
-    const rows = (await this.db('sign_in').where({ account_id: accountId }).orderBy('seen_at', 'desc').select('*')) as {
-      id: string;
-      made_at: Date;
-      seen_at: Date;
-      place: string;
-      agent: string;
-      token_hash: string;
-    }[];
+    const rows = await this.db('sign_in').where({ account_id: accountId }).orderBy('seen_at', 'desc').select('*');
     return rows.map((r) => ({
       id: r.id,
       madeAt: r.made_at.toISOString(),
@@ -235,10 +215,8 @@ export class PeopleStore {
   }
 
   async isSecondFactorRequired(companyId: string): Promise<boolean> {
-    const row = (await this.db('company').where({ id: companyId }).first('second_factor')) as {
-      second_factor: boolean;
-    };
-    return row.second_factor;
+    const row = await this.db('company').where({ id: companyId }).first('second_factor');
+    return Boolean(row?.second_factor);
   }
 
   async requireSecondFactor(companyId: string, required: boolean): Promise<void> {
@@ -262,10 +240,10 @@ export class PeopleStore {
   }
 
   async byFeed(token: string): Promise<Account | null> {
-    const row = (await this.accounts()
+    const row = await this.accounts()
       .join('calendar_feed', 'calendar_feed.account_id', 'account.id')
       .where('calendar_feed.token_hash', hashOf(token))
-      .first()) as AccountRow | undefined;
+      .first();
     return row ? accountOf(row) : null;
   }
 
@@ -278,10 +256,10 @@ export class PeopleStore {
 
   /** Takes the code: whose company it opens, and no second time. */
   async takeFirstRun(code: string): Promise<string | null> {
-    const rows = (await this.db('first_run')
+    const rows = await this.db('first_run')
       .where({ code_hash: hashOf(code) })
       .del()
-      .returning('company_id')) as { company_id: string }[];
+      .returning('company_id');
     return rows[0]?.company_id ?? null;
   }
 
@@ -298,9 +276,9 @@ export class PeopleStore {
 
   /** Companies that nobody can sign in to. */
   async withoutPeople(): Promise<string[]> {
-    const rows = (await this.db('company')
+    const rows = await this.db('company')
       .whereNotExists(this.db('account').whereRaw('account.company_id = company.id'))
-      .select('id')) as { id: string }[];
+      .select('id');
     return rows.map((r) => r.id);
   }
 }

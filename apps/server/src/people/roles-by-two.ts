@@ -12,10 +12,7 @@ interface Asker {
 
 /** Whether there is anybody else who could give them too. */
 async function hasOther(db: Knex, { companyId, id }: Asker, whose: string): Promise<boolean> {
-  const rows = (await db('account').where({ company_id: companyId, disabled: false }).select('id', 'roles')) as {
-    id: string;
-    roles: Role[];
-  }[];
+  const rows = await db('account').where({ company_id: companyId, disabled: false }).select('id', 'roles');
   return rows.some((r) => r.id !== id && r.id !== whose && mayDo(r.roles, 'give-roles'));
 }
 
@@ -58,10 +55,10 @@ export async function askFor(db: Knex, asker: Asker, whose: string, roles: reado
 
 /** The second gives them too. @throws RefusedError where none wait, or the same person asked */
 export async function giveToo(db: Knex, giver: Asker, whose: string): Promise<Role[]> {
-  const row = (await db('role_grant')
+  const row = await db('role_grant')
     .where({ account_id: whose, company_id: giver.companyId })
     .forUpdate()
-    .first('roles', 'asked_by')) as { roles: Role[]; asked_by: string } | undefined;
+    .first('roles', 'asked_by');
   if (!row) throw new RefusedError('No roles wait for this person.');
   if (row.asked_by === giver.id) throw new RefusedError('You asked for these roles: another one gives them too.');
   if (whose === giver.id) throw new RefusedError('Nobody gives roles to themselves.');

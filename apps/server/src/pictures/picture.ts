@@ -54,26 +54,24 @@ export async function findPicture(
   { db, companyId }: Pick<RecordStore, 'db' | 'companyId'>,
   id: string,
 ): Promise<{ readonly type: PictureType; readonly bytes: Buffer } | null> {
-  const row = (await db('picture').where({ company_id: companyId, id }).first('type', 'bytes')) as
-    { type: PictureType; bytes: Buffer } | undefined;
+  const row = await db('picture').where({ company_id: companyId, id }).first('type', 'bytes');
   return row ?? null;
 }
 
 /** Files a photograph; true where it is new. @throws RefusedError when another one has its id */
 export async function keepPicture(store: RecordStore, picture: TakenPicture): Promise<boolean> {
   const { db, companyId } = store;
-  const fresh = (await db('picture')
+  const fresh = await db('picture')
     .insert({ company_id: companyId, ...picture })
     .onConflict(['company_id', 'id'])
     .ignore()
-    .returning('id')) as unknown[];
+    .returning('id');
   if (fresh.length) {
     store.touch(['picture', picture.id, 1, picture.hash]);
     return true;
   }
-  const before = (await db('picture').where({ company_id: companyId, id: picture.id }).first('hash')) as {
-    hash: string;
-  };
-  if (before.hash !== picture.hash) throw new RefusedError('Another picture has this id: a picture is never replaced.');
+  const before = await db('picture').where({ company_id: companyId, id: picture.id }).first('hash');
+  if (before?.hash !== picture.hash)
+    throw new RefusedError('Another picture has this id: a picture is never replaced.');
   return false;
 }

@@ -106,11 +106,11 @@ describe('a signature', () => {
     for (let n = 1; !done && n < 40; n++) {
       const id = newId();
       const one = { ...coupon, id, number: `K-${id.slice(-6)}` };
-      const entries = Number((await h.db('audit').count('* as n').first())?.['n']);
+      const entries = Number((await h.db('audit').count({ n: '*' }).first())?.n);
       const command = { id: newId(), kind: 'coupon' as const, records: [{ seen: 0, data: one }], removals: [] };
       const { outcome, reached } = await killedAt(h, n, () => put(h.store, command, { meaning: 'judged', by: signer }));
       const [record, signatures] = [await h.store.find('coupon', id), await signaturesOf(id)];
-      const after = Number((await h.db('audit').count('* as n').first())?.['n']);
+      const after = Number((await h.db('audit').count({ n: '*' }).first())?.n);
       expect([record !== null, signatures.length, after - entries]).toSatisfy(
         ([r, s, a]: [boolean, number, number]) => (r && s === 1 && a === 1) || (!r && s === 0 && a === 0),
       );

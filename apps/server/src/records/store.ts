@@ -10,7 +10,8 @@ import {
 } from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import { type Actor, appendTrail, ITSELF, trailHead } from '../audit/trail.js';
-import { type CommandRow, touchedCommand } from '../audit/watched.js';
+import { touchedCommand } from '../audit/watched.js';
+import type { RecordRow } from '../db/tables.js';
 import { RefusedError } from '../http/errors.js';
 import { TraceStore } from '../live/trace-store.js';
 
@@ -58,8 +59,8 @@ export class RecordStore {
     return new TraceStore(this.db, this.companyId);
   }
 
-  private table(kind: Kind | 'command'): Knex.QueryBuilder {
-    return this.db(kind).where(`${kind}.company_id`, this.companyId);
+  private table(kind: Kind): Knex.QueryBuilder<RecordRow, RecordRow[]> {
+    return this.db<RecordRow>(kind).where(`${kind}.company_id`, this.companyId);
   }
 
   /** What a record holds; null where there is none. */
@@ -84,7 +85,9 @@ export class RecordStore {
     return found as StoredRecords<K>;
   }
 
-  private async rows<K extends Kind>(query: Knex.QueryBuilder): Promise<Stored<RecordKinds[K]>[]> {
+  private async rows<K extends Kind>(
+    query: Knex.QueryBuilder<RecordRow, RecordRow[]>,
+  ): Promise<Stored<RecordKinds[K]>[]> {
     return (await query.select('version', 'data')) as Stored<RecordKinds[K]>[];
   }
 
@@ -102,7 +105,7 @@ export class RecordStore {
   }
 
   async count(kind: Kind, where: Record<string, string> = {}): Promise<number> {
-    const row = (await this.table(kind).where(where).count('* as n').first()) as { n: string } | undefined;
+    const row = await this.table(kind).where(where).count({ n: '*' }).first();
     return Number(row?.n ?? 0);
   }
 
@@ -122,15 +125,15 @@ export class RecordStore {
   ): Promise<{ readonly texts: string[]; readonly last: { sort: number; id: string } | null }> {
     const query = this.table('joint').where({ job_id: jobId });
     if (after) void query.whereRaw('(sort, id) > (?, ?::uuid)', [after.sort, after.id]);
-    const rows = (await query
+    const rows = await query
       .orderBy([{ column: 'sort' }, { column: 'id' }])
       .limit(limit)
-      .select('id', 'sort', 'version', this.db.raw('data::text as text'))) as {
-      id: string;
-      sort: number;
-      version: number;
-      text: string;
-    }[];
+      .select<{ id: string; sort: number; version: number; text: string }[]>(
+        'id',
+        'sort',
+        'version',
+        this.db.raw('data::text as text'),
+      );
     const last = rows.length === limit ? rows.at(-1) : undefined;
     return {
       texts: rows.map((r) => `{"version": ${r.version}, "data": ${r.text}}`),
@@ -154,9 +157,11 @@ export class RecordStore {
         data: JSON.stringify(data),
         ...columnsOf(kind, data),
       }));
-      const done = (await this.db(kind).insert(rows).onConflict(['company_id', 'id']).ignore().returning('id')) as {
-        id: string;
-      }[];
+      const done = await this.db<RecordRow>(kind)
+        .insert(rows)
+        .onConflict(['company_id', 'id'])
+        .ignore()
+        .returning<{ id: string }[]>('id');
       fresh.push(...done.map((r) => r.id));
     }
     const isFresh = new Set(fresh);
@@ -189,19 +194,19 @@ export class RecordStore {
   async once<T>(id: string, what: OnceWhat, work: (trx: RecordStore) => Promise<T>): Promise<T> {
     const { deed, says = '', content } = what;
     return this.inTransaction(async (trx) => {
-      const fresh = (await trx
+      const fresh = await trx
         .db('command')
         .insert({ company_id: trx.companyId, id, actor: trx.actor, kind: deed, content, result: 'null' })
         .onConflict(['company_id', 'id'])
         .ignore()
-        .returning('id')) as unknown[];
+        .returning('id');
       if (!fresh.length) return (await trx.answerOf<T>(id, deed, content)) as T;
       const result = await work(trx);
-      const [done] = (await trx
-        .table('command')
-        .where({ id })
+      const [done] = await trx
+        .db('command')
+        .where({ company_id: trx.companyId, id })
         .update({ result: JSON.stringify(result) })
-        .returning(['id', 'actor', 'kind', 'content', 'result'])) as CommandRow[];
+        .returning(['id', 'actor', 'kind', 'content', 'result']);
       if (done) trx.touch(touchedCommand(done));
       await trx.note(deed, says);
       return result;
@@ -217,8 +222,9 @@ export class RecordStore {
    * @throws RefusedError where its id was used for something else, or by somebody else
    */
   async answerOf<T>(id: string, deed: string, content: string): Promise<T | null> {
-    const row = (await this.table('command').where({ id }).first('actor', 'kind', 'content', 'result')) as
-      { actor: string; kind: string; content: string | null; result: T } | undefined;
+    const row = await this.db('command')
+      .where({ company_id: this.companyId, id })
+      .first('actor', 'kind', 'content', 'result');
     if (!row) return null;
     // A file is brought in by one and countersigned by another: the same file is the same command.
     const same = deed === 'import' || row.actor === this.actor;
@@ -226,7 +232,7 @@ export class RecordStore {
       throw new RefusedError(
         'This command was sent before with something else in it. Nothing was written; send it anew.',
       );
-    return row.result;
+    return row.result as T;
   }
 
   /** Something beside the records was written in this transaction, for the trail. */
@@ -269,7 +275,8 @@ export class RecordStore {
 
   /** True where anything was written by a person rather than the demo. */
   async hasUserEntries(): Promise<boolean> {
-    return Boolean(await this.table('command').whereNot({ actor: 'demo' }).first('id'));
+    const own = { company_id: this.companyId };
+    return Boolean(await this.db('command').where(own).whereNot({ actor: 'demo' }).first('id'));
   }
 
   /** Within a transaction: whoever says the same words in this company waits until it is over. */
@@ -283,8 +290,8 @@ export class RecordStore {
 
   /** Jobs with how many joints they have and how many are brazed and accepted. */
   async jobSummaries(): Promise<{ id: string; data: RecordKinds['job']; joints: number; brazed: number }[]> {
-    const rows = (await this.table('job')
-      .select(
+    return this.table('job')
+      .select<{ id: string; data: RecordKinds['job']; joints: number; brazed: number }[]>(
         'job.id',
         'job.data',
         this.db.raw(
@@ -294,17 +301,16 @@ export class RecordStore {
           "(select count(distinct l.joint_id)::int from log l where l.company_id = job.company_id and l.job_id = job.id and l.data->>'visual' = 'accepted' and not exists (select from annulment a where a.company_id = l.company_id and a.record_id = l.id)) as brazed",
         ),
       )
-      .orderBy('job.id')) as { id: string; data: RecordKinds['job']; joints: number; brazed: number }[];
-    return rows;
+      .orderBy('job.id');
   }
 
   /** Every joint brazed, with its mark and its job's zone. */
   async brazings(): Promise<BrazingRow[]> {
-    return (await this.table('log')
+    return this.table('log')
       .whereNotExists(this.annulled('log'))
       .join('joint', (j) => j.on('joint.company_id', 'log.company_id').on('joint.id', 'log.joint_id'))
       .join('job', (j) => j.on('job.company_id', 'log.company_id').on('job.id', 'log.job_id'))
-      .select(
+      .select<BrazingRow[]>(
         'log.brazer_id as brazerId',
         'log.brazed_at as brazedAt',
         'joint.mark as mark',
@@ -312,6 +318,6 @@ export class RecordStore {
         this.db.raw(`log.data->>'fillerId' as "fillerId"`),
         this.db.raw(`log.data->>'procedureId' as "procedureId"`),
         this.db.raw(`jsonb_exists(log.data, 'procedureId') as "namesProcedure"`),
-      )) as BrazingRow[];
+      );
   }
 }
