@@ -2,13 +2,14 @@ import { type Brazing, namedIn, type Procedure, procedureNames } from '@hephaist
 import { type Catalogue, dayIn } from '@hephaist/core';
 import type { RecordStore } from '../records/store.js';
 
-/** Every joint made, on the calendar day of its job's zone, with the number of the filler it was made with. */
+/** Every joint made, or those of one brazer, on the calendar day of its job's zone, with the number of the filler it was made with. */
 export async function brazingsOf(
   store: RecordStore,
   tables: Catalogue,
   procedures: readonly Procedure[],
+  brazerId?: string,
 ): Promise<Brazing[]> {
-  const [rows, names] = [await store.brazings(), procedureNames(procedures)];
+  const [rows, names] = [await store.brazings(brazerId), procedureNames(procedures)];
   return rows.map((b) => ({
     brazerId: b.brazerId,
     day: dayIn(b.brazedAt.toISOString(), b.timeZone),

@@ -1,6 +1,7 @@
 import {
   brazerRecord,
   ContractError,
+  type Joint,
   type JointLog,
   lineConditions,
   type LogContext,
@@ -15,20 +16,20 @@ import type { RecordStore } from '../records/store.js';
 import { shopFor } from '../shop/shop.js';
 
 /** What an entry is held against, or null where its joint cannot be planned as it stands. */
-async function contextOf(store: RecordStore, log: JointLog): Promise<LogContext | null> {
-  const joint = await store.find('joint', log.jointId);
-  const line = joint && (await store.find('line', joint.lineId));
-  const job = joint && (await store.find('job', joint.jobId));
-  if (!joint || !line || !job) return null;
+async function contextOf(store: RecordStore, log: JointLog, joint: Joint): Promise<LogContext | null> {
+  const line = await store.find('line', joint.lineId);
+  const job = await store.find('job', joint.jobId);
+  if (!line || !job) return null;
   const shop = await shopFor(store);
   const { plan } = tryPlan(joint, lineConditions(line, job), shop);
   const brazer = await store.find('brazer', log.brazerId);
   if (!plan || !brazer) return null;
   // One after the other: within a transaction there is one connection.
   const procedures = await store.list('procedure');
-  const coupons = await store.standing('coupon');
-  const brazings = await brazingsOf(store, shop.catalogue, procedures);
-  const confirmations = await store.standing('confirmation');
+  const own = { brazer_id: brazer.id };
+  const coupons = await store.standing('coupon', own);
+  const brazings = await brazingsOf(store, shop.catalogue, procedures, brazer.id);
+  const confirmations = await store.standing('confirmation', own);
   const record = brazerRecord(brazer, { coupons, brazings, confirmations, procedures }, shop.catalogue);
   return { joint, plan, timeZone: job.timeZone, record, procedures };
 }
@@ -49,7 +50,8 @@ async function checkNamed(store: RecordStore, log: JointLog): Promise<void> {
  */
 export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
   await store.oneAtATime(`log of ${log.jointId}`);
-  if ((await store.find('joint', log.jointId))?.jobId !== log.jobId)
+  const joint = await store.find('joint', log.jointId);
+  if (joint?.jobId !== log.jobId)
     throw new ContractError([{ field: 'jointId', says: 'this joint is not on the job' }]);
   await checkNamed(store, log);
   const before = await store.standing('log', { joint_id: log.jointId });
@@ -60,7 +62,7 @@ export async function checkLog(store: RecordStore, log: JointLog): Promise<void>
   problems.push(...lotProblems(log, await store.standing('log', { job_id: log.jobId })));
   if (problems.length) throw new ContractError(problems);
   if (log.outOfRangeReason) return;
-  const context = await contextOf(store, log);
+  const context = await contextOf(store, log, joint);
   const asks = context ? logFindingsOf(log, context).filter((f) => f.asksReason) : [];
   if (!asks.length) return;
   const why = inUnits(asks.map((f) => f.says).join('; '), 'us');

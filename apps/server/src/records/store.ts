@@ -304,9 +304,10 @@ export class RecordStore {
       .orderBy('job.id');
   }
 
-  /** Every joint brazed, with its mark and its job's zone. */
-  async brazings(): Promise<BrazingRow[]> {
+  /** Every joint brazed, or those of one brazer, with its mark and its job's zone. */
+  async brazings(brazerId?: string): Promise<BrazingRow[]> {
     return this.table('log')
+      .where(brazerId === undefined ? {} : { 'log.brazer_id': brazerId })
       .whereNotExists(this.annulled('log'))
       .join('joint', (j) => j.on('joint.company_id', 'log.company_id').on('joint.id', 'log.joint_id'))
       .join('job', (j) => j.on('job.company_id', 'log.company_id').on('job.id', 'log.job_id'))

@@ -31,8 +31,9 @@ import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
 import { nextNumber } from '../forms/next-number';
 import { Cell } from '../layout/cell';
+import { Chosen } from '../layout/chosen';
+import { ListDetail } from '../layout/list-detail';
 import { type Column, Table } from '../layout/table';
-import { Tabs } from '../shell/tabs';
 import { Annul } from '../signing/annul';
 import { May } from '../signing/may';
 import { SignaturesOf } from '../signing/signatures-of';
@@ -51,7 +52,7 @@ import { ProcedureForm } from './procedure-form';
     Cell,
     Table,
     MatButtonModule,
-    Tabs,
+    ListDetail,
     May,
     SayPipe,
     Entry,
@@ -73,7 +74,6 @@ export class ProceduresPage {
   private readonly signer = inject(Signer);
   protected readonly tabs = KEEP_TABS;
   protected readonly source = sourceLine(PROCEDURE_SOURCE);
-  private readonly asked = signal<string | null>(null);
   protected readonly doing = signal<'look' | 'edit' | 'record'>('look');
   private readonly asking = new Attempt();
   protected readonly failure = this.asking.failure;
@@ -103,9 +103,12 @@ export class ProceduresPage {
           a.p.name.localeCompare(b.p.name) || rank[a.state] - rank[b.state] || b.p.revision.localeCompare(a.p.revision),
       );
   });
-  protected readonly shown = computed(
-    () => this.list().find((x) => x.p.id === this.asked()) ?? this.list().find((x) => x.state !== 'superseded') ?? null,
+  protected readonly chosen = new Chosen(
+    this.list,
+    (x) => x.p.id,
+    (all) => all.find((x) => x.state !== 'superseded'),
   );
+  private readonly shown = this.chosen.shown;
   private readonly before = computed(() => {
     const id = this.shown()?.p.replaces;
     return this.crew.procedures().find((p) => p.id === id) ?? null;
@@ -217,7 +220,7 @@ export class ProceduresPage {
     this.fresh.set({ id: newId(), name, revision: 'A', ...empty });
   }
 
-  protected readonly isShown = (x: Listed): boolean => x.p.id === this.shown()?.p.id;
+  protected readonly isShown = (x: Listed): boolean => this.chosen.is(x);
   protected readonly columns: readonly Column<Listed>[] = [
     { id: 'name', head: 'Procedure', text: (x) => x.p.name, opens: true },
     { id: 'revision', head: 'Revision', text: (x) => x.p.revision },
@@ -238,7 +241,7 @@ export class ProceduresPage {
   protected show(id: string): void {
     this.fresh.set(null);
     this.naming.begin({ name: '' });
-    this.asked.set(id);
+    this.chosen.ask(id);
     this.doing.set('look');
     this.failure.set(null);
   }

@@ -35,8 +35,10 @@ import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
+import { Chosen } from '../layout/chosen';
+import { ListDetail } from '../layout/list-detail';
+import { PageHead } from '../layout/page-head';
 import { type Column, Table } from '../layout/table';
-import { Tabs } from '../shell/tabs';
 import { Annul } from '../signing/annul';
 import { May } from '../signing/may';
 import { SignaturesOf } from '../signing/signatures-of';
@@ -58,7 +60,8 @@ import { StandingChart } from './standing-chart';
   imports: [
     Annul,
     Table,
-    Tabs,
+    ListDetail,
+    PageHead,
     May,
     MatButtonModule,
     Entry,
@@ -106,7 +109,6 @@ export class PressurePage {
   protected readonly lines = computed(() => this.job.lines().map((l) => ({ id: l.id, name: l.name })));
   private readonly zone = this.job.job()?.timeZone ?? 'UTC';
   protected readonly entering = signal(false);
-  private readonly asked = signal<string | null>(null);
   readonly tests = computed(() =>
     this.store
       .testsOnFile()
@@ -119,9 +121,7 @@ export class PressurePage {
       }))
       .sort((a, b) => b.test.startedAt.localeCompare(a.test.startedAt)),
   );
-  protected readonly shown = computed(
-    () => this.tests().find((t) => t.test.id === this.asked()) ?? this.tests()[0] ?? null,
-  );
+  protected readonly chosen = new Chosen(this.tests, (t) => t.test.id);
   /** Lines with a test pressure, and what is still open on each. */
   protected readonly open = computed(() => {
     const accepted = this.job.logs().filter((l) => l.visual === 'accepted');
@@ -242,7 +242,7 @@ export class PressurePage {
     return line ? `${displayUnit('pressure', this.system).fromSi(line.testPa).toFixed(0)}, the line’s` : '';
   });
 
-  protected readonly isShown = (t: Filed): boolean => !this.entering() && t.test.id === this.shown()?.test.id;
+  protected readonly isShown = (t: Filed): boolean => !this.entering() && this.chosen.is(t);
   protected readonly columns: readonly Column<Filed>[] = [
     { id: 'line', head: 'Line', text: (t) => t.line, opens: true },
     { id: 'test', head: 'Test', text: (t) => (t.test.standing ? `standing, ${t.test.medium}` : 'vacuum') },
@@ -256,7 +256,7 @@ export class PressurePage {
   ];
 
   protected show(id: string): void {
-    this.asked.set(id);
+    this.chosen.ask(id);
     this.entering.set(false);
   }
 

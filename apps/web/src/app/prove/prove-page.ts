@@ -4,8 +4,10 @@ import { type Coupon, couponVerdict } from '@hephaist/contracts';
 import { type CouponVerdict, readPeel } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
+import { Chosen } from '../layout/chosen';
+import { ListDetail } from '../layout/list-detail';
+import { PageHead } from '../layout/page-head';
 import { type Column, Table } from '../layout/table';
-import { Tabs } from '../shell/tabs';
 import { May } from '../signing/may';
 import { CouponForm } from './coupon-form';
 import { CouponSheet } from './coupon-sheet';
@@ -23,68 +25,41 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [Table, MatButtonModule, May, Tabs, CouponForm, CouponSheet],
+  imports: [Table, MatButtonModule, May, ListDetail, PageHead, CouponForm, CouponSheet],
   template: `
-    <section class="list">
-      <hp-tabs [tabs]="tabs" />
-      <div class="head">
-        <h1>Coupons</h1>
-        <button *hpMay="'write:coupon'" matButton="filled" (click)="entering.set(true)">Enter a coupon</button>
-      </div>
-      <hp-table
-        [rows]="coupons()"
-        [columns]="columns"
-        [current]="isShown"
-        (opened)="show($event.coupon.id)"
-        empty="No coupon on file."
-      />
-    </section>
-    <section class="detail" tabindex="0" aria-label="The coupon">
+    <hp-list-detail
+      list="Coupons"
+      detail="The coupon"
+      [tabs]="tabs"
+      [open]="entering() ? 'new' : chosen.shown()?.coupon?.id"
+    >
+      <ng-container ngProjectAs="[list]">
+        <hp-page-head title="Coupons">
+          <button *hpMay="'write:coupon'" matButton="filled" (click)="entering.set(true)">Enter a coupon</button>
+        </hp-page-head>
+        <hp-table
+          [rows]="coupons()"
+          [columns]="columns"
+          [current]="isShown"
+          (opened)="show($event.coupon.id)"
+          empty="No coupon on file."
+        />
+      </ng-container>
       @if (entering()) {
         <hp-coupon-form (done)="entered($event)" (cancelled)="entering.set(false)" />
-      } @else if (shown(); as c) {
+      } @else if (chosen.shown(); as c) {
         <hp-coupon-sheet [coupon]="c.coupon" [verdict]="c.verdict" [name]="c.name" />
       } @else {
         <p class="quiet">Enter the first coupon to begin.</p>
       }
-    </section>
+    </hp-list-detail>
   `,
   styles: `
     :host {
-      flex: 1;
-      min-height: 0;
-      display: grid;
-      grid-template-columns: minmax(560px, 1fr) 1fr;
+      display: contents;
     }
-    .list {
-      overflow-y: auto;
-      border-right: 1px solid var(--hairline);
-      background: var(--sheet);
-    }
-    hp-tabs {
-      display: block;
-      padding: 10px 16px 0;
-      background: var(--paper);
-    }
-    .head {
-      display: flex;
-      justify-content: space-between;
-      align-items: center;
-      padding: 12px 16px;
-      background: var(--paper);
-    }
-    .detail {
-      overflow-y: auto;
-      padding: 14px 18px;
-      display: flex;
-      flex-direction: column;
-      gap: 8px;
-    }
-    @media (max-width: 1000px) {
-      :host {
-        grid-template-columns: 1fr;
-        overflow-y: auto;
-      }
+    hp-list-detail {
+      --list: minmax(560px, 1fr);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -94,7 +69,6 @@ export class ProvePage {
   private readonly tables = inject(ShopStore).tables;
   protected readonly tabs = PROVE_TABS;
   protected readonly entering = signal(false);
-  private readonly asked = signal<string | null>(null);
 
   readonly coupons = computed(() =>
     [...this.crew.couponsOnFile()]
@@ -110,11 +84,9 @@ export class ProvePage {
         };
       }),
   );
-  protected readonly shown = computed(
-    () => this.coupons().find((c) => c.coupon.id === this.asked()) ?? this.coupons()[0] ?? null,
-  );
+  protected readonly chosen = new Chosen(this.coupons, (c) => c.coupon.id);
 
-  protected readonly isShown = (c: Shown): boolean => !this.entering() && c.coupon.id === this.shown()?.coupon.id;
+  protected readonly isShown = (c: Shown): boolean => !this.entering() && this.chosen.is(c);
   protected readonly columns: readonly Column<Shown>[] = [
     { id: 'number', head: 'Coupon', text: (c) => c.coupon.number, opens: true },
     { id: 'brazer', head: 'Brazer', text: (c) => c.name },
@@ -132,7 +104,7 @@ export class ProvePage {
   ];
 
   protected show(id: string): void {
-    this.asked.set(id);
+    this.chosen.ask(id);
     this.entering.set(false);
   }
 

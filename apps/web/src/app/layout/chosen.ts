@@ -1,0 +1,30 @@
+import { computed, type Signal, signal } from '@angular/core';
+
+/** One of a list that stands open beside it: the one that was asked for while it is there, else the first. */
+export class Chosen<T> {
+  private readonly asked = signal<string | null>(null);
+  readonly shown: Signal<T | null>;
+
+  /**
+   * @param list what may be chosen
+   * @param idOf the id of one
+   * @param first which stands open where none was asked for
+   */
+  constructor(
+    list: Signal<readonly T[]>,
+    private readonly idOf: (one: T) => string,
+    first: (all: readonly T[]) => T | undefined = (all) => all[0],
+  ) {
+    this.shown = computed(() => list().find((x) => idOf(x) === this.asked()) ?? first(list()) ?? null);
+  }
+
+  ask(id: string): void {
+    this.asked.set(id);
+  }
+
+  /** True for the one that stands open. */
+  is(one: T): boolean {
+    const shown = this.shown();
+    return shown !== null && this.idOf(shown) === this.idOf(one);
+  }
+}
