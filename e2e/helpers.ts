@@ -1,7 +1,7 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type APIRequestContext, expect, type Page } from '@playwright/test';
-import { dataOf, type Kind, type RecordKinds, type StoredRecords } from '../packages/contracts/src/index.js';
 import { DEMO_PEOPLE } from '../demo/people.js';
+import { dataOf, type Kind, type RecordKinds, type StoredRecords } from '../packages/contracts/src/index.js';
 import { type Served, servedTest } from './served';
 
 /** One of the demo's people. */

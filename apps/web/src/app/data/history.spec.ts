@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { type Change, plainRecord, replay } from './history';
+import { type Change, replay } from './history';
 
 const [a, b] = saltmarsh('2026-06-15').joints;
 if (!a || !b) throw new Error('demo');

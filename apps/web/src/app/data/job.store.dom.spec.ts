@@ -1,65 +1,17 @@
 import { TestBed } from '@angular/core/testing';
-import type { Annulment, Joint, JointLog, RecordKinds, Stored } from '@hephaist/contracts';
+import type { Annulment, Joint, JointLog } from '@hephaist/contracts';
 import { Dispatcher } from '@ngrx/signals/events';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { saltmarsh } from '../../../../../demo/saltmarsh';
+import { demoServer, file, job } from '../testing/demo-server';
 import { CrewStore } from './crew.store';
 import { JobStore } from './job.store';
 import { recordEvents } from './records';
 
 import 'fake-indexeddb/auto';
 
-const file = saltmarsh('2026-06-15');
-const job = file.job.id;
-const stored = <T>(rows: readonly T[], version = 1): Stored<T>[] => rows.map((data) => ({ version, data }));
-
-interface Command {
-  readonly kind: keyof RecordKinds;
-  readonly records: readonly { readonly seen: number; readonly data: { readonly id: string } }[];
-  readonly removals: readonly { readonly id: string; readonly seen: number }[];
-}
-
-/** A server with the demo's job on file; commands are kept, and answered as the server answers them. */
-function server() {
-  const commands: Command[] = [];
-  const asked: string[] = [];
-  let away = false;
-  const answer = (url: string, init?: RequestInit): unknown => {
-    const path = url.replace('/api/', '');
-    asked.push(path);
-    if (path === 'commands') {
-      const command = JSON.parse(init?.body as string) as Command;
-      commands.push(command);
-      return { commandId: 'x', records: command.records.map((r) => ({ version: r.seen + 1, data: r.data })) };
-    }
-    if (path === 'crew')
-      return {
-        brazer: stored(file.brazers),
-        coupon: stored(file.coupons),
-        procedure: stored(file.procedures),
-        confirmation: [],
-        pqr: [],
-        annulment: [],
-        brazings: [],
-      };
-    if (path === 'shop') return { own_row: stored(file.ownRows), weighing: [] };
-    if (path.endsWith('/logs')) return { log: stored(file.logs) };
-    if (path.includes('/joints')) return { joint: stored(file.joints), next: null, total: file.joints.length };
-    return { job: stored([file.job]), line: stored(file.lines) };
-  };
-  vi.stubGlobal('fetch', (url: string, init?: RequestInit) =>
-    away
-      ? Promise.reject(new TypeError('no network'))
-      : Promise.resolve(
-          new Response(JSON.stringify(answer(url, init)), { headers: { 'Content-Type': 'application/json' } }),
-        ),
-  );
-  return { commands, asked, goAway: () => void (away = true) };
-}
-
 async function opened() {
-  const api = server();
+  const api = demoServer();
   const store = TestBed.inject(JobStore);
   await store.load(job);
   return { api, store };
@@ -129,7 +81,7 @@ describe('the open job', () => {
 
   it('shows what is held while the server is away, as it will stand', async () => {
     const { store, api } = await opened();
-    api.goAway();
+    api.next.away = true;
     expect(await store.change('joint', [{ ...first, note: 'no signal' }])).toBe('held');
     expect(store.stored('joint', first.id)).toEqual({ version: 2, data: { ...first, note: 'no signal' } });
   });

@@ -38,7 +38,7 @@ const BATCH = 2000;
     <mat-dialog-actions align="end">
       <button matButton="outlined" mat-dialog-close>Close</button>
       <button matButton="filled" [disabled]="!report()?.good?.length || busy()" (click)="take()">
-        Import {{ report()?.good?.length ?? 0 }} joints
+        Import {{ jointsWord(report()?.good?.length ?? 0) }}
       </button>
     </mat-dialog-actions>
   `,
@@ -56,6 +56,7 @@ export class CsvImport {
   private readonly store = inject(JobStore);
   private readonly dialog = inject(MatDialogRef);
   private readonly step = inject(StepDone);
+  protected readonly jointsWord = jointsWord;
   protected readonly bad: readonly Column<CsvReport['bad'][number]>[] = [
     { id: 'line', head: 'Line', text: (b) => String(b.line) },
     { id: 'column', head: 'Column', text: (b) => b.column },
