@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, openDemo, pick, recordsOf, signIn, test } from './helpers';
+import { choose, openDemo, recordsOf, test } from './helpers';
 import { withLib } from './served';
 
 test('the database stops while saving: the entry is held, survives a reload, and arrives once when it is back', async ({

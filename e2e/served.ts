@@ -14,7 +14,7 @@ export interface Running {
   readonly url: string;
   /** What it said when it began. */
   readonly said: () => string;
-  stop(): Promise<void>;
+  readonly stop: () => Promise<void>;
 }
 
 /** What one worker has for itself. */

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { type Kind, KINDS, rowOfKind } from '../records/kinds.js';
 import { BENCH, OFFICE, type Role, ROLES } from '../records/roles.js';
 import type { Meaning } from '../records/signature.js';
-import { idSchema, line } from '../schemas/ids.js';
+import { idSchema, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
 
 /** What can be done besides writing a kind of record. */
@@ -79,7 +79,7 @@ export const passwordSchema = yup
   .min(PASSWORD_LENGTH.least, `at least ${PASSWORD_LENGTH.least} characters`)
   .max(PASSWORD_LENGTH.most, `at most ${PASSWORD_LENGTH.most} characters`);
 
-export const signInNameSchema = line('Sign-in name', 40)
+export const signInNameSchema = oneLine('Sign-in name', 40)
   .required('Give a name to sign in with')
   .matches(/^[a-z0-9][a-z0-9._-]*$/, 'small letters, digits, dot, dash, underscore');
 
@@ -119,8 +119,8 @@ export const secondFactorRuleSchema = strict(yup.object({ required: yup.boolean(
 export const firstRunSchema = strict(
   yup.object({
     code: yup.string().trim().max(60).required('Type the code printed where Hephaist was started'),
-    company: line('Company').required('Name the company'),
-    person: line('Your name').required('Give your name'),
+    company: oneLine('Company').required('Name the company'),
+    person: oneLine('Your name').required('Give your name'),
     name: signInNameSchema,
     password: passwordSchema,
   }),
@@ -130,7 +130,7 @@ export const newPersonSchema = strict(
   yup.object({
     id: idSchema,
     name: signInNameSchema,
-    person: line('Name').required('Give the person’s name'),
+    person: oneLine('Name').required('Give the person’s name'),
     roles: rolesSchema,
     /** Brazer this person is; null for who does not braze. */
     brazerId: idSchema.notRequired().nullable().default(null),
@@ -140,7 +140,7 @@ export const newPersonSchema = strict(
 
 export const changePersonSchema = strict(
   yup.object({
-    person: line('Name').required('Give the person’s name'),
+    person: oneLine('Name').required('Give the person’s name'),
     roles: rolesSchema,
     brazerId: idSchema.notRequired().nullable().default(null),
     disabled: yup.boolean().required(),

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { idSchema, line } from '../schemas/ids.js';
+import { idSchema, oneLine } from '../schemas/ids.js';
 
 /** Kinds of evidence that can be annulled: what was done and judged. What an instrument read stays as it was read. */
 export const ANNULLABLE = ['log', 'coupon', 'confirmation', 'pqr', 'pressure_test'] as const;
@@ -17,7 +17,7 @@ export const annulmentSchema = yup
       .oneOf(ANNULLABLE, `one of ${ANNULLABLE.join(', ')}`)
       .required('Say what kind of record it is'),
     recordId: idSchema,
-    reason: line('Reason', 200).required('Say why it does not count'),
+    reason: oneLine('Reason', 200).required('Say why it does not count'),
     /** The record that says it right, where there is one. */
     replacedById: idSchema.notRequired().nullable().default(null),
   })

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { daySchema, idSchema, line } from '../schemas/ids.js';
+import { daySchema, idSchema, oneLine } from '../schemas/ids.js';
 
 /** A supervisor's word that a brazer goes on brazing, as rules with confirmations ask for. Evidence, signed. */
 export const confirmationSchema = yup
@@ -7,7 +7,7 @@ export const confirmationSchema = yup
     id: idSchema,
     brazerId: idSchema,
     on: daySchema.required('Say from which day'),
-    says: line('What it rests on', 200).required('Say what it rests on, e.g. which joints were seen'),
+    says: oneLine('What it rests on', 200).required('Say what it rests on, e.g. which joints were seen'),
   })
   .noUnknown('has a field that is not known here');
 export type Confirmation = yup.InferType<typeof confirmationSchema>;

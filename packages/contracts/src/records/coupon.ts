@@ -12,7 +12,7 @@ import {
   VISUAL_REJECTS,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { daySchema, idSchema, line, number } from '../schemas/ids.js';
+import { daySchema, idSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, inTable, METAL, RULES, tubeSchema } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 import { whole } from '../schemas/whole.js';
@@ -22,7 +22,7 @@ import { type FaceTrace, faceTraceSchema } from './strip-marks.js';
 const faceSchema = strict(
   yup
     .object({
-      name: line('Face', 20).required(),
+      name: oneLine('Face', 20).required(),
       overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
       /** Where it was read from a photograph; absent where it was typed. */
       trace: faceTraceSchema.optional().default(undefined),
@@ -38,7 +38,7 @@ const faceSchema = strict(
 export const couponSchema = strict(
   yup.object({
     id: idSchema,
-    number: line('Coupon number', 16).required('Give the coupon a number'),
+    number: oneLine('Coupon number', 16).required('Give the coupon a number'),
     brazerId: idSchema,
     brazedOn: daySchema.required('Say when it was brazed'),
     ruleSetId: inTable(RULES),
@@ -59,7 +59,7 @@ export const couponSchema = strict(
     /** What medical gas also wants stated on the brazer's own record. */
     statement: strict(
       yup.object({
-        cleaning: line('Cleaning', 120).default(''),
+        cleaning: oneLine('Cleaning', 120).default(''),
         gapM: number('Gap', 0, 0.002, 'up to 0.079 in (2 mm)').nullable().default(null),
         purgeFlow: number('Flow', 0, 0.1, 'from 0 to 12 700 SCFH (6000 L/min)').nullable().default(null),
       }),
@@ -92,7 +92,7 @@ export const couponSchema = strict(
       .default(undefined),
     /** The revision of the procedure it was brazed to; null where none was. */
     procedureId: idSchema.nullable().optional().default(undefined),
-    lookedBy: line('Read by').required('Say who read the strip'),
+    lookedBy: oneLine('Read by').required('Say who read the strip'),
   }),
 ).test(
   'opened',

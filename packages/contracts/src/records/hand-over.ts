@@ -1,9 +1,9 @@
 import * as yup from 'yup';
-import { idSchema, instantSchema, line, note, passwordAgainSchema, sha256Schema } from '../schemas/ids.js';
+import { idSchema, instantSchema, note, oneLine, passwordAgainSchema, sha256Schema } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
 
 const count = () => yup.number().integer().min(0).required();
-const to = () => line('To whom', 120).required('Say to whom it is handed over');
+const to = () => oneLine('To whom', 120).required('Say to whom it is handed over');
 const units = () =>
   yup
     .string()

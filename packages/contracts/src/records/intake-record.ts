@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { idSchema, line, passwordAgainSchema, sha256Schema } from '../schemas/ids.js';
+import { idSchema, oneLine, passwordAgainSchema, sha256Schema } from '../schemas/ids.js';
 import type { Kind } from './kinds.js';
 
 /** What a file brings of one kind. */
@@ -20,7 +20,7 @@ export const intakeSchema = yup
   .object({
     id: idSchema,
     jobId: idSchema,
-    jobName: line('Job', 200).required(),
+    jobName: oneLine('Job', 200).required(),
     fileHash: sha256Schema(),
     brings: yup
       .array(

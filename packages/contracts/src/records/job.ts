@@ -1,7 +1,7 @@
 import type { CodeSetId, Schools } from '@hephaist/core';
 import * as yup from 'yup';
 import { CODE_SET_IDS } from '../schemas/choices.js';
-import { idSchema, line } from '../schemas/ids.js';
+import { idSchema, oneLine } from '../schemas/ids.js';
 import { FILLER, inTable } from '../schemas/in-table.js';
 import { schoolsSchema } from '../schemas/schools.js';
 import { strict } from '../schemas/strict.js';
@@ -9,8 +9,8 @@ import { strict } from '../schemas/strict.js';
 export const jobSchema = strict(
   yup.object({
     id: idSchema,
-    name: line('Name').required('Name the job'),
-    place: line('Place', 120).default(''),
+    name: oneLine('Name').required('Name the job'),
+    place: oneLine('Place', 120).default(''),
     timeZone: yup
       .string()
       .required()

@@ -1,6 +1,6 @@
 import { type Making, MAKINGS, VISUAL_REJECTS } from '@hephaist/core';
 import * as yup from 'yup';
-import { idSchema, instantSchema, line, number } from '../schemas/ids.js';
+import { idSchema, instantSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 
@@ -13,7 +13,7 @@ export const jointLogSchema = strict(
     brazerId: idSchema,
     brazedAt: instantSchema.required('Say when it was brazed'),
     fillerId: inTable(FILLER),
-    fillerLot: line('Rod lot', 40).required('Write the lot from the rod tube'),
+    fillerLot: oneLine('Rod lot', 40).required('Write the lot from the rod tube'),
     oxygen: number('Oxygen reading', 0, 0.209, 'between 0 and 20.9 %').nullable().default(null),
     /** Purge session whose trace shows the nitrogen while it was made. */
     sessionId: idSchema.notRequired().nullable().default(null),
@@ -30,7 +30,7 @@ export const jointLogSchema = strict(
         is: 'rejected',
         then: (s) => s.required('Say why it was rejected'),
       }),
-    lookedBy: line('Looked at by').required('Say who looked at it'),
+    lookedBy: oneLine('Looked at by').required('Say who looked at it'),
     /** What follows is absent in entries written before it was asked for. */
     madeAs: yup
       .string()
@@ -42,13 +42,13 @@ export const jointLogSchema = strict(
     /** When tube and socket were cleaned: the eight hours run from here. */
     cleanedAt: instantSchema.nullable().optional().default(undefined),
     fluxId: inTableOrNull(FLUX).optional().default(undefined),
-    fluxLot: line('Flux lot', 40).optional().default(undefined),
-    nitrogenLot: line('Nitrogen lot', 40).optional().default(undefined),
+    fluxLot: oneLine('Flux lot', 40).optional().default(undefined),
+    nitrogenLot: oneLine('Nitrogen lot', 40).optional().default(undefined),
     /** Flow while it was made, m3/s. */
     nitrogenFlow: number('Flow', 0, 0.1, 'from 0 to 12 700 SCFH (6000 L/min)').nullable().optional().default(undefined),
     nitrogenStoppedAt: instantSchema.nullable().optional().default(undefined),
     /** Where in the building it is. */
-    place: line('Place', 80).optional().default(undefined),
+    place: oneLine('Place', 80).optional().default(undefined),
     /** Photographs, by the id each was filed under. */
     pictureIds: yup.array(idSchema).max(6, 'at most 6 photographs').optional().default(undefined),
     outOfRangeReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),

@@ -1,7 +1,7 @@
 import { type JointSpec, POSITION_IDS, SOCKET_KINDS } from '@hephaist/core';
 import * as yup from 'yup';
 import { ROD_FORM_IDS, sortSchema } from '../schemas/choices.js';
-import { daySchema, idSchema, line, note, number } from '../schemas/ids.js';
+import { daySchema, idSchema, note, number, oneLine } from '../schemas/ids.js';
 import { CUP, FILLER, inTable, inTableOrNull, METAL, PART, tubeSchema } from '../schemas/in-table.js';
 import { schoolsSchema } from '../schemas/schools.js';
 import { strict } from '../schemas/strict.js';
@@ -14,7 +14,7 @@ export const jointSchema = strict(
       id: idSchema,
       jobId: idSchema,
       lineId: idSchema,
-      mark: line('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
+      mark: oneLine('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
       sort: sortSchema,
       tube: tubeSchema(),
       socket: strict(

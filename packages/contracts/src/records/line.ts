@@ -1,7 +1,7 @@
 import { AMBIENT_K, type CodeSetId, type LineLayout, type Schools, SERVICES } from '@hephaist/core';
 import * as yup from 'yup';
 import { CODE_SET_IDS, idsOf, ofTable, sortSchema } from '../schemas/choices.js';
-import { idSchema, line, number } from '../schemas/ids.js';
+import { idSchema, number, oneLine } from '../schemas/ids.js';
 import { schoolsSchema } from '../schemas/schools.js';
 import { strict } from '../schemas/strict.js';
 import { layoutSchema } from './line-layout.js';
@@ -10,11 +10,11 @@ export const lineSchema = strict(
   yup.object({
     id: idSchema,
     jobId: idSchema,
-    name: line('Name').required('Name the line'),
-    prefix: line('Mark prefix', 8).required('Give a mark prefix, e.g. PF'),
+    name: oneLine('Name').required('Name the line'),
+    prefix: oneLine('Mark prefix', 8).required('Give a mark prefix, e.g. PF'),
     sort: sortSchema,
     serviceId: ofTable('Service', idsOf(SERVICES)),
-    fluid: line('Fluid', 60).default(''),
+    fluid: oneLine('Fluid', 60).default(''),
     designPa: number('Design pressure', 0, 2e8, 'between 0 and 29 000 psi (2000 bar)'),
     testPa: number('Test pressure', 0, 2e8, 'between 0 and 29 000 psi (2000 bar)'),
     serviceMaxK: number('Service temperature', 70, 1300, 'between -330 and 1880 °F'),

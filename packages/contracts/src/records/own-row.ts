@@ -9,7 +9,7 @@ import {
   type TableId,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { idSchema, line } from '../schemas/ids.js';
+import { idSchema, oneLine } from '../schemas/ids.js';
 import { whole } from '../schemas/whole.js';
 
 /** One field of a table row that a company may set. Numbers are SI. */
@@ -306,9 +306,9 @@ export const ownRowSchema = yup
       .string()
       .oneOf(['metal', 'filler', 'flux', 'tube', 'cup', 'part', 'rules'] as const)
       .required(),
-    key: line('Name', 50).required('Name the row'),
+    key: oneLine('Name', 50).required('Name the row'),
     values: yup.object().required().meta({ open: true }),
-    source: line('Source', 200).required('Say where the values come from'),
+    source: oneLine('Source', 200).required('Say where the values come from'),
   })
   .noUnknown('has a field that is not known here')
   .test(

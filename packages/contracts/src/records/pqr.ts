@@ -12,7 +12,7 @@ import {
   type TestVerdict,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { daySchema, idSchema, line, note } from '../schemas/ids.js';
+import { daySchema, idSchema, note, oneLine } from '../schemas/ids.js';
 import { FLUX, inTable, inTableOrNull, RULES } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 import { couponVerdict } from './brazer-record.js';
@@ -40,19 +40,19 @@ const testSchema = testAmong(testSchemas, 'tests');
 export const pqrSchema = strict(
   yup.object({
     id: idSchema,
-    number: line('Number', 16).required('Give the record a number'),
+    number: oneLine('Number', 16).required('Give the record a number'),
     /** Name of the procedure it supports, in every revision whose variables it covers. */
-    procedureName: line('Procedure').required('Say which procedure it supports'),
+    procedureName: oneLine('Procedure').required('Say which procedure it supports'),
     brazedOn: daySchema.required('Say when it was brazed'),
     brazerId: idSchema,
-    witness: line('Witnessed by').required('Say who witnessed it'),
+    witness: oneLine('Witnessed by').required('Say who witnessed it'),
     ruleSetId: inTable(RULES),
     process: oneOf(PROCESSES),
     /** By hand or by machine; absent, by hand, in records written before it was asked for. */
     type: oneOf(PROCESS_TYPES).optional().default(undefined),
     jointType: oneOf(JOINT_TYPES),
     metals: pair(),
-    fNumber: line('F-number', 8).required('Give the F-number'),
+    fNumber: oneLine('F-number', 8).required('Give the F-number'),
     fluxId: inTableOrNull(FLUX),
     wallM: size('Wall', 0.05, WALL),
     gapM: size('Gap', 0.002, 'up to 0.079 in (2 mm)'),

@@ -9,7 +9,7 @@ import {
   testAsked,
 } from '@hephaist/core';
 import * as yup from 'yup';
-import { idSchema, instantSchema, line, note } from '../schemas/ids.js';
+import { idSchema, instantSchema, note, oneLine } from '../schemas/ids.js';
 import { whole } from '../schemas/whole.js';
 
 const number = (says: string, min: number, max: number) =>
@@ -69,10 +69,10 @@ export const pressureTestSchema = yup
     lineId: idSchema,
     startedAt: instantSchema.required('Say when it began'),
     endedAt: instantSchema.required('Say when it ended'),
-    medium: line('Filled with', 40).required('Say what it was filled with'),
+    medium: oneLine('Filled with', 40).required('Say what it was filled with'),
     standing: standingSchema.nullable().default(null),
     decay: decaySchema.nullable().default(null),
-    testedBy: line('Tested by').required('Say who tested it'),
+    testedBy: oneLine('Tested by').required('Say who tested it'),
     note: note(),
   })
   .noUnknown('has a field that is not known here')

@@ -1,6 +1,6 @@
 import { FILLER_FORMS, FUELS, JOINT_TYPES, POSITION_IDS, PROCESS_TYPES, PROCESSES } from '@hephaist/core';
 import * as yup from 'yup';
-import { line } from '../schemas/ids.js';
+import { oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
 import { whole } from '../schemas/whole.js';
 
@@ -31,7 +31,7 @@ const band = (label: string, max: number, says: string) =>
           context.createError({ path: `${context.path}.max`, message: 'must be at or above the least' }),
       ),
     );
-const pNumber = () => line('P-number', 8).required('Give both P-numbers');
+const pNumber = () => oneLine('P-number', 8).required('Give both P-numbers');
 export const pair = () => yup.tuple([pNumber(), pNumber()]).required();
 export const WALL = 'up to 2 in (50 mm)';
 
@@ -53,9 +53,9 @@ export const procedureVariablesSchema = strict(
     positions: yup.array(oneOf(POSITION_IDS)).min(1, 'at least one position').required(),
     timeS: band('Time at heat', 36_000, 'up to 10 hours').nullable().optional().default(undefined),
     tempK: band('Temperature', 2000, 'up to 3140 °F (1727 °C)'),
-    cleaningBefore: line('Cleaning before', 200).default(''),
-    cleaningAfter: line('Cleaning after', 200).default(''),
-    technique: line('Technique', 400).default(''),
+    cleaningBefore: oneLine('Cleaning before', 200).default(''),
+    cleaningAfter: oneLine('Cleaning after', 200).default(''),
+    technique: oneLine('Technique', 400).default(''),
     medical: yup.boolean().required(),
   }),
 );

@@ -1,6 +1,6 @@
 import type { NamedProcedure, ProcedureVariables, StatedProcedure } from '@hephaist/core';
 import * as yup from 'yup';
-import { daySchema, idSchema, line, note, number } from '../schemas/ids.js';
+import { daySchema, idSchema, note, number, oneLine } from '../schemas/ids.js';
 import { FLUX, inTable } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 import { procedureVariablesSchema } from './procedure-variables.js';
@@ -8,8 +8,8 @@ import { procedureVariablesSchema } from './procedure-variables.js';
 export const procedureSchema = strict(
   yup.object({
     id: idSchema,
-    name: line('Name').required(),
-    revision: line('Revision', 8).required(),
+    name: oneLine('Name').required(),
+    revision: oneLine('Revision', 8).required(),
     signedOn: daySchema.nullable().default(null),
     fNumbers: yup.array(yup.string().required()).min(1, 'at least one F-number').required(),
     fluxIds: yup.array(inTable(FLUX)).required(),

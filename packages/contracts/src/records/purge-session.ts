@@ -13,7 +13,7 @@ import {
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { byKey } from '../schemas/by-key.js';
-import { ID_LIKE, idSchema, instantSchema, line } from '../schemas/ids.js';
+import { ID_LIKE, idSchema, instantSchema, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
 import { MOST_BY } from '../schemas/told.js';
 import { whole } from '../schemas/whole.js';
@@ -106,7 +106,7 @@ export const purgeSessionSchema = yup
     jobId: idSchema,
     lineId: idSchema,
     startedAt: instantSchema.required(),
-    by: line('Who runs it', MOST_BY).required('Say who runs the purge'),
+    by: oneLine('Who runs it', MOST_BY).required('Say who runs the purge'),
     /** Set of instruments that is read, or null where all is read by hand. */
     instruments: yup.string().max(40).nullable().default(null),
     cylinder: yup
@@ -162,8 +162,8 @@ export const purgeMarkSchema = yup
       .default(null)
       .when('kind', { is: 'reading by hand', then: (s) => s.required('say which instrument') }),
     value: yup.number().typeError('a number').nullable().default(null),
-    says: line('Words', 200).default(''),
-    by: line('Who', MOST_BY).required('Say who'),
+    says: oneLine('Words', 200).default(''),
+    by: oneLine('Who', MOST_BY).required('Say who'),
   })
   .noUnknown('has a field that is not known here')
   .test(

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { idSchema, instantSchema, line, passwordAgainSchema, sha256Schema } from '../schemas/ids.js';
+import { idSchema, instantSchema, oneLine, passwordAgainSchema, sha256Schema } from '../schemas/ids.js';
 
 /** What a signature can mean, and the words that stand by it. */
 export const MEANINGS = {
@@ -46,7 +46,7 @@ export const signatureSchema = yup
     contentHash: sha256Schema(),
     meaning: yup.string().oneOf(MEANING_IDS).required('Say what the signature means'),
     accountId: idSchema,
-    person: line('Name').required(),
+    person: oneLine('Name').required(),
     roles: yup.array(yup.string().required()).required(),
     at: instantSchema.required(),
   })

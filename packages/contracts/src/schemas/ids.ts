@@ -23,7 +23,7 @@ export const instantSchema = yup
   .test('real', 'an instant that exists', (v) => !v || (isDay(v.slice(0, 10)) && !Number.isNaN(Date.parse(v))));
 
 /** Text of one line, trimmed. */
-export const line = (label: string, max = 80) => yup.string().trim().max(max, `${label}: at most ${max} characters`);
+export const oneLine = (label: string, max = 80) => yup.string().trim().max(max, `${label}: at most ${max} characters`);
 export const note = () => yup.string().max(2000, 'at most 2000 characters').default('');
 
 /** A number in its unit of storage; `allowed` says the range in the reader's units. */
