@@ -5,7 +5,7 @@ import { logFindingsOf } from '../records/log-check.js';
 import type { Planned } from '../records/planner.js';
 import { qualifiedBy } from '../records/pqr.js';
 import { lineTested } from '../records/pressure-test.js';
-import { inForce, statedProcedure } from '../records/procedure.js';
+import { statedProcedure } from '../records/procedure.js';
 import type { JobFile } from './exchange.js';
 
 /** Something that is open at a hand-over, with the joints, lines or procedures it is about. */
@@ -102,9 +102,10 @@ export function openPoints(
     else if (openJointIds.length)
       add(`brazed after the test of ${l.name}`, marks(live.filter((j) => openJointIds.includes(j.id))));
   }
-  const named = new Set(file.logs.map((l) => l.procedureId));
-  const beyond = inForce(file.procedures)
-    .filter((p) => named.has(p.id))
+  // A revision that was superseded stays as unsupported as it was for what was brazed to it.
+  const named = new Set(accepted.map((l) => l.procedureId));
+  const beyond = file.procedures
+    .filter((p) => p.signedOn !== null && named.has(p.id))
     .filter((p) => {
       const stated = statedProcedure(p);
       const own = file.pqrs.filter((r) => r.procedureName === p.name).map((r) => qualifiedBy(r, file.coupons, tables));

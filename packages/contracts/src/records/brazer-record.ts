@@ -150,7 +150,11 @@ export function brazerRecord(brazer: Brazer, file: OnFile, tables: Catalogue = S
     })),
     confirmations: own(file.confirmations ?? []).map((c) => ({ day: c.on, label: 'confirmation' })),
     withdrawn: brazer.withdrawnOn
-      ? { on: brazer.withdrawnOn, reason: brazer.withdrawnReason ?? 'no reason given' }
+      ? {
+          on: brazer.withdrawnOn,
+          ...(brazer.withdrawnAt ? { at: brazer.withdrawnAt } : {}),
+          reason: brazer.withdrawnReason ?? 'no reason given',
+        }
       : null,
   };
 }

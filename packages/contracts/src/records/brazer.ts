@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { daySchema, idSchema, oneLine } from '../schemas/ids.js';
+import { daySchema, idSchema, instantSchema, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
 
 export const brazerSchema = strict(
@@ -8,8 +8,10 @@ export const brazerSchema = strict(
     name: oneLine('Name').required('Name the brazer'),
     mark: oneLine('Mark', 8).required('Give the employer’s mark for this brazer'),
     withdrawnOn: daySchema.nullable().default(null),
+    /** From when on that day; absent where it is from its beginning. */
+    withdrawnAt: instantSchema.optional().default(undefined),
     withdrawnReason: yup.string().max(300).nullable().default(null),
   }),
 );
 
-export type Brazer = yup.InferType<typeof brazerSchema>;
+export type Brazer = Omit<yup.InferType<typeof brazerSchema>, 'withdrawnAt'> & { withdrawnAt?: string };

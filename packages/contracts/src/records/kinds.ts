@@ -101,7 +101,7 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     signed: (p) => (p.signedOn === null ? null : 'released'),
     filed: { place: 'procedures', of: 'company' },
     columns: {},
-    done: { on: ['signedOn'] },
+    done: { on: ['signedOn'], at: ['signedAt'] },
     named: (p) => `${p.name} rev ${p.revision}${p.signedOn === null ? ', draft' : ''}`,
   },
   brazer: {

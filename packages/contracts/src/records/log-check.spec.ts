@@ -57,13 +57,59 @@ describe('an entry of the log against what is on file', () => {
     const signed = a.signedOn ?? '';
     const b: Procedure = { ...a, id: demo.job.id, revision: 'B', replaces: a.id, signedOn: '2026-06-01' };
     const on = (p: Procedure, day: string) => inForceOn(p, [a, b], day);
-    expect([on(a, signed), on(a, '2026-05-31'), on(a, '2026-06-01')]).toEqual([true, true, false]);
+    // When on that day it was signed is not known: both stood on it.
+    expect([on(a, signed), on(a, '2026-06-01'), on(a, '2026-06-02')]).toEqual([true, true, false]);
     expect([on(b, '2026-05-31'), on(b, '2026-06-01')]).toEqual([false, true]);
     expect(on({ ...a, signedOn: null }, '2026-06-01')).toBe(false);
+  });
+  it('a revision signed at noon takes nothing from what was brazed in the morning', () => {
+    const a = demo.procedures[0] as Procedure;
+    const b: Procedure = {
+      ...a,
+      id: demo.job.id,
+      revision: 'B',
+      replaces: a.id,
+      signedOn: '2026-06-01',
+      signedAt: '2026-06-01T16:00:00Z',
+    };
+    const at = (p: Procedure, time: string) => inForceOn(p, [a, b], '2026-06-01', `2026-06-01T${time}Z`);
+    expect([at(a, '15:59:59'), at(a, '16:00:00')]).toEqual([true, false]);
+    expect([at(b, '15:59:59'), at(b, '16:00:00')]).toEqual([false, true]);
+    // Through the log: the same entry, to rev A, an hour before and an hour after.
+    const log = { ...logOf('OX-01'), procedureId: a.id };
+    const against = (brazedAt: string) =>
+      logFindingsOf({ ...log, brazedAt }, { ...context('OX-01'), procedures: [a, b] })
+        .filter((f) => f.about === 'procedure')
+        .map((f) => f.says);
+    expect(against('2026-06-01T15:00:00Z').join()).not.toContain('in force');
+    expect(against('2026-06-01T17:00:00Z').join()).toContain('in force');
+  });
+  it('a withdrawal at noon leaves the morning, and one by the day takes all of it', () => {
+    const log = logOf('OX-01');
+    const of = context('OX-01');
+    const on = log.brazedAt.slice(0, 10);
+    const may = (withdrawn: { on: string; at?: string; reason: string }) =>
+      brazerOn(log, { ...of, record: of.record && { ...of.record, withdrawn } })?.withdrawn;
+    const hour = (h: number) => new Date(Date.parse(log.brazedAt) + h * 3_600_000).toISOString();
+    expect(may({ on, reason: 'x' })).toBe(true);
+    expect(may({ on, at: hour(1), reason: 'x' })).toBe(false);
+    expect(may({ on, at: hour(-1), reason: 'x' })).toBe(true);
   });
 });
 
 describe('what is open at a hand-over', () => {
+  it('a procedure beyond its records stays open when as unsupported a revision supersedes it', () => {
+    const a = demo.procedures[0] as Procedure;
+    const b: Procedure = { ...a, id: demo.job.id, revision: 'B', replaces: a.id, signedOn: '2026-06-14' };
+    const beyond = (procedures: readonly Procedure[]) =>
+      openPoints({ ...demo, procedures: [...procedures], pqrs: [] }, plan, recordOf, SHIPPED).find((p) =>
+        p.what.startsWith('procedure beyond'),
+      )?.about;
+    const rest = demo.procedures.slice(1);
+    expect(beyond([a, ...rest])).toContain(`${a.name} rev A`);
+    expect(beyond([a, b, ...rest])).toContain(`${a.name} rev A`);
+  });
+
   const points = (change: object = {}) =>
     Object.fromEntries(openPoints({ ...demo, ...change }, plan, recordOf, SHIPPED).map((p) => [p.what, p.about]));
   it('is what a look through the binder would find', () => {

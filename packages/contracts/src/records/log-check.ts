@@ -35,14 +35,24 @@ export function brazerOn(
 ): Permission | null {
   const { plan, record, timeZone, procedures } = context;
   const by = procedures.find((p) => p.id === log.procedureId)?.variables;
-  return record && mayBraze(record, asksWith(plan, log.fillerId, by), dayIn(log.brazedAt, timeZone));
+  const { withdrawn } = record ?? {};
+  // Withdrawn later that day: what was brazed before stays good.
+  const stood = withdrawn?.at !== undefined && Date.parse(log.brazedAt) < Date.parse(withdrawn.at);
+  return (
+    record &&
+    mayBraze(
+      stood ? { ...record, withdrawn: null } : record,
+      asksWith(plan, log.fillerId, by),
+      dayIn(log.brazedAt, timeZone),
+    )
+  );
 }
 
 /** Everything that speaks against an entry of the log; what asks for a signed reason first. */
 export function logFindingsOf(log: JointLog, context: LogContext): LogFinding[] {
   const { plan, procedures, timeZone, joint } = context;
   const named = procedures.find((p) => p.id === log.procedureId);
-  const inForce = named ? inForceOn(named, procedures, dayIn(log.brazedAt, timeZone)) : false;
+  const inForce = named ? inForceOn(named, procedures, dayIn(log.brazedAt, timeZone), log.brazedAt) : false;
   const made = {
     fillerId: log.fillerId,
     ...(log.fluxId === undefined ? {} : { fluxId: log.fluxId }),

@@ -1,6 +1,6 @@
 import type { NamedProcedure, ProcedureVariables, StatedProcedure } from '@hephaist/core';
 import * as yup from 'yup';
-import { daySchema, idSchema, note, number, oneLine } from '../schemas/ids.js';
+import { daySchema, idSchema, instantSchema, note, number, oneLine } from '../schemas/ids.js';
 import { FLUX, inTable } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 import { procedureVariablesSchema } from './procedure-variables.js';
@@ -11,6 +11,8 @@ export const procedureSchema = strict(
     name: oneLine('Name').required(),
     revision: oneLine('Revision', 8).required(),
     signedOn: daySchema.nullable().default(null),
+    /** When it was signed, to the instant; absent in revisions signed before it was kept. */
+    signedAt: instantSchema.optional().default(undefined),
     fNumbers: yup.array(yup.string().required()).min(1, 'at least one F-number').required(),
     fluxIds: yup.array(inTable(FLUX)).required(),
     /** Stricter oxygen limit it asks for; null where the line's holds. */
@@ -23,7 +25,8 @@ export const procedureSchema = strict(
   }),
 );
 
-export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' | 'variables'> & {
+export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' | 'variables' | 'signedAt'> & {
+  signedAt?: string;
   replaces?: string;
   variables?: ProcedureVariables;
 };
@@ -44,11 +47,23 @@ export const statedProcedure = (p: Procedure): StatedProcedure | null =>
     ? { name: `${p.name} rev ${p.revision}`, fNumbers: p.fNumbers, fluxIds: p.fluxIds, variables: p.variables }
     : null;
 
-/** True where a revision was signed by a day and nothing signed by then replaces it. */
-export const inForceOn = (p: Procedure, all: readonly Procedure[], day: string): boolean =>
-  p.signedOn !== null &&
-  p.signedOn <= day &&
-  !all.some((next) => next.replaces === p.id && next.signedOn !== null && next.signedOn <= day);
+/**
+ * Whether a revision was in force on a day: it was signed by then, and nothing signed by then replaces it.
+ * @param at the instant of that day that is asked about: what was brazed in the morning stays good when the next revision
+ *   is signed at noon. Where it, or when a revision was signed, is not known, both stood on the day of the change.
+ */
+export function inForceOn(p: Procedure, all: readonly Procedure[], day: string, at?: string): boolean {
+  if (p.signedOn === null) return false;
+  const isAfter = (signed: string): boolean => at !== undefined && Date.parse(at) >= Date.parse(signed);
+  const begun = at && p.signedAt ? isAfter(p.signedAt) : p.signedOn <= day;
+  return (
+    begun &&
+    !all.some((next) => {
+      if (next.replaces !== p.id || next.signedOn === null) return false;
+      return at && next.signedAt ? isAfter(next.signedAt) : next.signedOn < day;
+    })
+  );
+}
 
 /** What a revision states, also where that is nothing but filler and flux. */
 export const namedProcedure = (p: Procedure): NamedProcedure => ({

@@ -26,7 +26,8 @@ export interface BrazerRecord {
   readonly joints: readonly MadeBy[];
   /** Days on which a supervisor confirmed that this brazer goes on brazing. */
   readonly confirmations?: readonly { readonly day: Day; readonly label: string }[];
-  readonly withdrawn: { readonly on: Day; readonly reason: string } | null;
+  /** For cause, from a day on; from an instant of it where that is known (ISO). */
+  readonly withdrawn: { readonly on: Day; readonly at?: string; readonly reason: string } | null;
 }
 
 export interface Permission {

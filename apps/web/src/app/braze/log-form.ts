@@ -12,6 +12,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import {
   inForce,
+  inForceOn,
   type Joint,
   type JointLog,
   jointLogSchema,
@@ -21,6 +22,7 @@ import {
   namedIn,
   namedProcedure,
   problemsOf,
+  type Procedure,
   procedureNames,
 } from '@hephaist/contracts';
 import {
@@ -190,8 +192,9 @@ export class LogForm {
     this.crew
       .procedures()
       .filter((p) => p.signedOn !== null)
-      .map((p) => ({ id: p.id, name: `${p.name} rev ${p.revision}` }))
-      .sort((a, b) => a.name.localeCompare(b.name)),
+      .map((p) => ({ p, stood: this.stoodThen(p) }))
+      .sort((a, b) => Number(b.stood) - Number(a.stood) || a.p.name.localeCompare(b.p.name))
+      .map(({ p, stood }) => ({ id: p.id, name: `${p.name} rev ${p.revision}${stood ? '' : ', not in force then'}` })),
   );
   protected readonly cleanedMs = computed(() => {
     const instant = instantOf(this.draft().cleaned, this.zone());
@@ -206,6 +209,11 @@ export class LogForm {
     const instant = instantOf(this.draft().when, this.zone());
     return instant ? dayIn(instant, this.zone()) : localNow(this.zone()).slice(0, 10);
   });
+  /** Whether a revision was in force when the joint was brazed. */
+  private stoodThen(p: Procedure): boolean {
+    const at = instantOf(this.draft().when, this.zone()) ?? undefined;
+    return inForceOn(p, this.crew.procedures(), this.day(), at);
+  }
   protected readonly board = computed(() => this.crew.board(asksWith(this.plan(), this.draft().fillerId), this.day()));
   protected readonly brazers = computed(() =>
     this.board().map((r) => ({

@@ -86,6 +86,7 @@ export class BrazerActions {
   /** Ends a withdrawal: by quality, signed, with what counts again said before. */
   protected async readmit(): Promise<void> {
     const { brazer } = this.row();
+    const { withdrawnAt: _at, ...back } = brazer;
     const commandId = newId();
     await this.signer.sign({
       what: `that the withdrawal of ${brazer.name} is lifted`,
@@ -95,7 +96,7 @@ export class BrazerActions {
         'Coupons and joints count again as if it had not been; what the code asks for after a withdrawal, as a new coupon, is yours to see to.',
       ],
       send: (password) =>
-        this.crew.withdraw({ ...brazer, withdrawnOn: null, withdrawnReason: null }, password, commandId),
+        this.crew.withdraw({ ...back, withdrawnOn: null, withdrawnReason: null }, password, commandId),
     });
   }
 
@@ -106,7 +107,8 @@ export class BrazerActions {
 
   /** What the withdrawal changes of what is on file already. */
   private touched(day: string): string {
-    const since = this.row().record.joints.filter((j) => j.day >= day);
+    // From now on today, from the beginning of an earlier day.
+    const since = this.row().record.joints.filter((j) => (day === this.today() ? j.day > day : j.day >= day));
     return since.length
       ? `${since.length} joints brazed since then fall out of range: ${since
           .slice(0, 8)
@@ -138,7 +140,16 @@ export class BrazerActions {
           meaning: 'withdrawn',
           lines: [`From ${day}: ${words}`, this.touched(day)],
           send: (password) =>
-            this.crew.withdraw({ ...brazer, withdrawnOn: day, withdrawnReason: words }, password, commandId),
+            this.crew.withdraw(
+              {
+                ...brazer,
+                withdrawnOn: day,
+                ...(day === this.today() ? { withdrawnAt: new Date().toISOString() } : {}),
+                withdrawnReason: words,
+              },
+              password,
+              commandId,
+            ),
         })
       : await this.signer.sign({
           what: `the confirmation of ${brazer.name}`,

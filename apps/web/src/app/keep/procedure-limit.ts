@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
-import { dayIn, nextRevision } from '@hephaist/core';
+import { nextRevision } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
@@ -10,6 +10,7 @@ import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
 import { Signer } from '../signing/signer';
 import { percentOf, percentText } from '../units/typed';
+import { signedNow } from './signed-now';
 
 /** The oxygen limit that a procedure asks for before brazing; changing it makes its next revision. */
 @Component({
@@ -65,7 +66,7 @@ export class ProcedureLimit {
         replaces: was.id,
         oxygenLimit: this.limit(),
         revision: this.next(),
-        signedOn: dayIn(new Date().toISOString(), this.job.job()?.timeZone ?? 'UTC'),
+        ...signedNow(this.job.job()?.timeZone ?? 'UTC'),
       };
       const commandId = newId();
       await this.signer.sign({

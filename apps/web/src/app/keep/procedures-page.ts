@@ -11,7 +11,6 @@ import {
 } from '@hephaist/contracts';
 import {
   ASME_RULES,
-  dayIn,
   medicalMissing,
   nextRevision,
   outsideSupport,
@@ -43,6 +42,7 @@ import { UnitsStore } from '../units/units.store';
 import { KEEP_TABS } from './keep-tabs';
 import { PqrForm } from './pqr-form';
 import { ProcedureForm } from './procedure-form';
+import { signedNow } from './signed-now';
 
 /** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */
 @Component({
@@ -258,8 +258,9 @@ export class ProceduresPage {
   protected async next(p: Procedure): Promise<void> {
     const open = this.crew.procedures().find((x) => x.replaces === p.id && x.signedOn === null);
     if (open) return this.show(open.id);
+    const { signedAt: _signedAt, ...stated } = p;
     const draft: Procedure = {
-      ...p,
+      ...stated,
       id: newId(),
       revision: nextRevision(p.revision),
       signedOn: null,
@@ -272,7 +273,6 @@ export class ProceduresPage {
 
   protected async sign(p: Procedure): Promise<void> {
     const [commandId, seen] = [newId(), this.crew.versionOf(p.id)];
-    const today = dayIn(new Date().toISOString(), this.job.job()?.timeZone ?? 'UTC');
     const changed = this.rows().filter((r) => r.was !== null);
     const signed = await this.signer.sign({
       what: `${p.name} rev ${p.revision}`,
@@ -288,7 +288,8 @@ export class ProceduresPage {
               .join(', ')}.`
           : 'Its records support every variable.',
       ],
-      send: (password) => this.crew.signProcedure(seen, { ...p, signedOn: today }, password, commandId),
+      send: (password) =>
+        this.crew.signProcedure(seen, { ...p, ...signedNow(this.job.job()?.timeZone ?? 'UTC') }, password, commandId),
     });
     if (signed) this.show(p.id);
   }
