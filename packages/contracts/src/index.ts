@@ -12,6 +12,7 @@ export * from './records/confirmation.js';
 export * from './records/content.js';
 export * from './records/coupon-tests.js';
 export * from './records/coupon.js';
+export * from './records/f-numbers.js';
 export * from './records/fit-up.js';
 export * from './records/hand-over.js';
 export * from './records/intake-record.js';

@@ -108,6 +108,8 @@ describe('the crew', () => {
         .expect(200)
     ).text;
     const own = events(text).filter((e) => e.event.summary.includes('Dov'));
-    expect(own.map((e) => e.event.description).join()).toContain('ASME IX-like with medical-gas overlay, F-103');
+    expect(own.map((e) => e.event.description).join()).toContain(
+      'ASME IX, from memory, with medical-gas overlay, F-103',
+    );
   });
 });

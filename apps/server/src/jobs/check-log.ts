@@ -51,8 +51,7 @@ async function checkNamed(store: RecordStore, log: JointLog): Promise<void> {
 export async function checkLog(store: RecordStore, log: JointLog): Promise<void> {
   await store.oneAtATime(`log of ${log.jointId}`);
   const joint = await store.find('joint', log.jointId);
-  if (joint?.jobId !== log.jobId)
-    throw new ContractError([{ field: 'jointId', says: 'this joint is not on the job' }]);
+  if (joint?.jobId !== log.jobId) throw new ContractError([{ field: 'jointId', says: 'this joint is not on the job' }]);
   await checkNamed(store, log);
   const before = await store.standing('log', { joint_id: log.jointId });
   const problems = makingProblems(

@@ -44,6 +44,16 @@ describe('procedures', () => {
     expect((await send(foreign, 0).expect(422)).body.fields[0].field).toBe('replaces');
   });
 
+  it('an F-number is that of a filler in the tables', async () => {
+    const draft = { ...first, id: newId(), name: 'BPS-8', revision: 'A', signedOn: null };
+    const says = async (fNumbers: string[]) => (await send({ ...draft, fNumbers }, 0).expect(422)).body.fields;
+    expect(await says(['silver'])).toEqual([
+      { field: 'fNumbers', says: expect.stringContaining('no filler of the tables has F-number silver: there is 1') },
+    ]);
+    expect((await says(['103', '999']))[0].says).toContain('F-number 999');
+    await send({ ...draft, fNumbers: ['103'] }, 0).expect(200);
+  });
+
   it('a record is evidence, signed, and its number stands once', async () => {
     const pqr = { ...file.pqrs[0]!, id: newId() };
     const put = (data: object, meaning?: string) =>

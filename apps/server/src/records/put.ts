@@ -4,6 +4,7 @@ import {
   contentHash,
   ContractError,
   type Coupon,
+  fNumberProblems,
   type JointLog,
   type Kind,
   kindRow,
@@ -11,6 +12,7 @@ import {
   type Meaning,
   MEANINGS,
   neededMeaning,
+  type Pqr,
   type PressureTest,
   pressureTestProblems,
   type Procedure,
@@ -28,6 +30,7 @@ import { v7 as newId } from 'uuid';
 import { ConflictError, RefusedError } from '../http/errors.js';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
+import { tablesOf } from '../shop/shop.js';
 import { hashOf } from './hash.js';
 import { checkOfOneJob } from './of-one-job.js';
 import type { RecordStore } from './store.js';
@@ -100,6 +103,8 @@ async function putChecked(store: RecordStore, command: PutCommand): Promise<Stor
  */
 async function checkProcedure(store: RecordStore, procedure: Procedure): Promise<void> {
   await store.oneAtATime(`procedure ${procedure.name}`);
+  const odd = fNumberProblems('fNumbers', procedure.fNumbers, await tablesOf(store));
+  if (odd.length) throw new ContractError(odd);
   const all = await store.list('procedure');
   const now = all.find((p) => p.id === procedure.id);
   if (now && now.signedOn !== null)
@@ -152,12 +157,19 @@ export function checkNotAhead(kind: Kind, data: RecordKinds[Kind], at = ''): voi
   if (problems.length) throw new ContractError(problems.map((p) => ({ ...p, field: `${at}${p.field}` })));
 }
 
+/** A record's F-number is that of a filler in the tables. @throws ContractError at the field */
+async function checkPqr(store: RecordStore, pqr: Pqr): Promise<void> {
+  const odd = fNumberProblems('fNumber', [pqr.fNumber], await tablesOf(store));
+  if (odd.length) throw new ContractError(odd);
+}
+
 /** What a kind must hold beyond its own fields. */
 async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind]): Promise<void> {
   checkNotAhead(kind, data);
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
   if (kind === 'procedure') await checkProcedure(store, data as Procedure);
+  if (kind === 'pqr') await checkPqr(store, data as Pqr);
   if (kind === 'coupon') await checkCoupon(store, data as Coupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
   if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);

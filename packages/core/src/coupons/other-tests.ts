@@ -3,6 +3,7 @@ import { type FieldProblem, InputError } from '../source/problem.js';
 import { published } from '../source/source.js';
 import { doubtOfBound, together } from '../uncertainty/uncertainty.js';
 import { said } from '../units/say.js';
+import { shareBeside, shareWords } from './share.js';
 
 export const BEND_SOURCE = published('ASME BPVC IX part QB', 'open cracks at most 1/8 in in any direction');
 /** Longest open crack on a bend's outside that passes, m. */
@@ -15,8 +16,6 @@ export interface TestVerdict {
   readonly arithmetic: string;
 }
 
-/** A share as a percent with one digit. */
-export const shareWords = (x: number): string => `${(100 * x).toFixed(1)} %`;
 const positive = (fields: Readonly<Record<string, number>>): void => {
   const bad: FieldProblem[] = Object.entries(fields)
     .filter(([, v]) => !(v > 0 && Number.isFinite(v)))
@@ -81,7 +80,7 @@ export function judgePeel(p: PeelReading, rules: RuleSet): TestVerdict {
   return {
     passes: area <= rules.peelArea + 1e-9 && line <= rules.peelLine + 1e-9,
     nearLimit: Math.abs(area - rules.peelArea) < SHARE_DOUBT || Math.abs(line - rules.peelLine) < SHARE_DOUBT,
-    arithmetic: `area ${shareWords(area)} unbrazed, limit ${shareWords(rules.peelArea)}; worst line ${said(p.lineUnbrazedM, 'diameter')} of ${said(p.lineM, 'diameter')} = ${shareWords(line)}, limit ${shareWords(rules.peelLine)}`,
+    arithmetic: `area ${shareBeside(area, rules.peelArea)} unbrazed, limit ${shareWords(rules.peelArea)}; worst line ${said(p.lineUnbrazedM, 'diameter')} of ${said(p.lineM, 'diameter')} = ${shareBeside(line, rules.peelLine)}, limit ${shareWords(rules.peelLine)}`,
   };
 }
 

@@ -1,8 +1,9 @@
 import type { RuleSet } from '../rules/rule-sets.js';
 import { type FieldProblem, InputError } from '../source/problem.js';
 import { practice } from '../source/source.js';
-import { judgePeel, type PeelReading, shareWords, type TestVerdict } from './other-tests.js';
+import { judgePeel, type PeelReading, type TestVerdict } from './other-tests.js';
 import { mergeVoids, type VoidInterval, voidsDoubt } from './section.js';
+import { shareWords } from './share.js';
 
 export const PEEL_LINES_SOURCE = practice('few enough to read by hand, enough to say how far the mean may be off');
 /** How many lines a peeled joint is read along. */

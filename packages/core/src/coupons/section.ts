@@ -2,6 +2,7 @@ import type { RuleSet } from '../rules/rule-sets.js';
 import { type FieldProblem, InputError } from '../source/problem.js';
 import { COVERAGE, sdOfBound } from '../uncertainty/uncertainty.js';
 import { said } from '../units/say.js';
+import { shareBeside } from './share.js';
 
 /** A void along the overlap, from the socket mouth, m. */
 export interface VoidInterval {
@@ -98,7 +99,7 @@ function judgeFace(face: StripFace, rules: RuleSet): FaceVerdict {
     doubt,
     passes: share <= rules.maxUnbrazed + 1e-9,
     nearLimit: merged.length > 0 && Math.abs(share - rules.maxUnbrazed) < doubt,
-    arithmetic: `${sum} = ${length(unbrazedM)} of ${length(face.overlapM)} = ${(share * 100).toFixed(1)} %, limit ${(rules.maxUnbrazed * 100).toFixed(0)} %`,
+    arithmetic: `${sum} = ${length(unbrazedM)} of ${length(face.overlapM)} = ${shareBeside(share, rules.maxUnbrazed)}, limit ${(rules.maxUnbrazed * 100).toFixed(0)} %`,
   };
 }
 

@@ -48,7 +48,7 @@ export interface JointVariables {
   /** By torch and by hand where nothing is named. */
   readonly process?: Process | undefined;
   readonly type?: ProcessType | undefined;
-  /** Rule set the joint is under; the ASME IX-like one where none is named. */
+  /** Rule set the joint is under; that of ASME IX where none is named. */
   readonly rules?: RuleSet;
 }
 

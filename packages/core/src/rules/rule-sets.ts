@@ -69,15 +69,15 @@ const nfpa = (s: Source): Source => published(`${s.name} with NFPA 99`, s.note);
 
 const pair = (id: string, name: string, numbers: Numbers, source: Source): RuleSet[] => [
   { id, name, ...numbers, medical: false, source },
-  { id: `${id}-medical`, name: `${name} with medical-gas overlay`, ...numbers, medical: true, source: nfpa(source) },
+  { id: `${id}-medical`, name: `${name}, with medical-gas overlay`, ...numbers, medical: true, source: nfpa(source) },
 ];
 
 export const RULE_SETS: readonly RuleSet[] = [
-  ...pair('asme-ix', 'ASME IX-like', asme, qb),
-  ...pair('aws-b2.2', 'AWS B2.2-like', asme, aws),
+  ...pair('asme-ix', 'ASME IX, from memory', asme, qb),
+  ...pair('aws-b2.2', 'AWS B2.2, from memory', asme, aws),
   ...pair(
     'iso-13585',
-    'ISO 13585-like',
+    'ISO 13585, from memory',
     { ...asme, diameterLow: 0.5, diameterHigh: 2, validMonths: 36, confirmMonths: 6 },
     iso,
   ),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { SHIPPED } from '../catalogue/catalogue.js';
 import type { JointSpec } from '../joint/joint.js';
 import { anyJoint } from '../testing/arbitraries.js';
 import { INCH } from '../units/units.js';
@@ -132,5 +133,24 @@ describe('the joint shorthand', () => {
 
   it('never throws, whatever is typed', () => {
     fc.assert(fc.property(fc.string({ maxLength: 80 }), (line) => void readShorthand(line)));
+  });
+});
+
+describe('on a line of medical gas', () => {
+  const medical = (text: string) => readShorthand(text, SHIPPED, true);
+  it('K and L are the tube that is cleaned for it, ASTM B819', () => {
+    expect(medical('3/4 k').joint?.tube.standardId).toBe('med-k');
+    expect(medical('3x 1/2 L').joint?.tube.standardId).toBe('med-l');
+    expect(medical('3/4 k').pieces.map((p) => p.reads)).toContain('K tube cleaned for medical gas, ASTM B819');
+    expect(readShorthand('3/4 k').joint?.tube.standardId).toBe('k');
+  });
+  it('asks which where none is said, and takes what is said otherwise as it is', () => {
+    expect(medical('3/4 cpl').joint).toBeNull();
+    expect(medical('3/4 cpl').problems).toEqual([
+      'say K or L: this line is of a medical gas, and its tube is ASTM B819',
+    ]);
+    expect(medical('3/4 medl').joint?.tube.standardId).toBe('med-l');
+    expect(medical('3/4 m').joint?.tube.standardId).toBe('m');
+    expect(readShorthand('3/4 cpl').joint?.tube.standardId).toBe('acr');
   });
 });

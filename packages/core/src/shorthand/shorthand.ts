@@ -34,6 +34,8 @@ interface Draft {
   more: string[] | null;
   rodForm: RodFormId | null;
   standardId: string | null;
+  /** The line is of a medical gas. */
+  readonly medical: boolean;
   tubeMetalId: string | null;
   socketMetalId: string | null;
   kind: SocketKind | null;
@@ -125,9 +127,16 @@ const size: Reader = (word, _next, draft) => {
   return /^(\d+-)?\d+\/\d+$|^\d{1,2}$/.test(bare) ? once(draft, 'size', bare, `size ${bare}`) : null;
 };
 
+/** On a medical line a bare K or L means the tube that is cleaned for it. */
+const MEDICAL_TUBE: Readonly<Record<string, string>> = { k: 'med-k', l: 'med-l' };
+
 const standard: Reader = (word, _next, draft) => {
   const id = idOf(STANDARD_WORDS, word);
-  return id ? once(draft, 'standardId', id, `${word} tube`) : null;
+  if (!id) return null;
+  const cleaned = draft.medical ? MEDICAL_TUBE[id] : undefined;
+  return cleaned
+    ? once(draft, 'standardId', cleaned, `${word.toUpperCase()} tube cleaned for medical gas, ASTM B819`)
+    : once(draft, 'standardId', id, `${word} tube`);
 };
 
 const metals: Reader = (word, _next, draft) => {
@@ -214,15 +223,16 @@ function fitUp(draft: Draft): FitUp {
 
 /**
  * Reads one line of joint shorthand, e.g. "12x 7/8 acr cu-cu cpl horiz near txv 4in". Order is free; what is not said
- * is copper, a fitting, horizontal, ACR tube, nominal gap. "1-1/8x7/8" is a reducing fitting: a joint of each size. A word that is not known is marked, never dropped.
+ * is copper, a fitting, horizontal, ACR tube, nominal gap; on a medical line the tube is asked for, and K or L is ASTM B819. "1-1/8x7/8" is a reducing fitting: a joint of each size. A word that is not known is marked, never dropped.
  */
-export function readShorthand(line: string, tables: Catalogue = SHIPPED): Reading {
+export function readShorthand(line: string, tables: Catalogue = SHIPPED, medical = false): Reading {
   const draft: Draft = {
     count: null,
     size: null,
     more: null,
     rodForm: null,
     standardId: null,
+    medical,
     tubeMetalId: null,
     socketMetalId: null,
     kind: null,
@@ -259,6 +269,8 @@ export function readShorthand(line: string, tables: Catalogue = SHIPPED): Readin
   const standardId = draft.standardId ?? 'acr';
   const sizes = draft.size === null ? [] : [draft.size, ...(draft.more ?? [])];
   if (words.length && draft.size === null) problems.push('say a size, e.g. 7/8 or 22mm');
+  if (words.length && medical && draft.standardId === null)
+    problems.push('say K or L: this line is of a medical gas, and its tube is ASTM B819');
   for (const size of sizes) {
     if (!tables.tube(standardId, size))
       problems.push(`no ${standardId} tube of size ${size}: there is ${tables.sizes(standardId).join(', ')}`);

@@ -1,10 +1,27 @@
 import { jobSchema, lineSchema, problemsOf } from '@hephaist/contracts';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { lineDraftOf, lineOf, newJob, newLine } from './job-draft';
+import { followService, lineDraftOf, lineOf, newJob, newLine } from './job-draft';
 
 const demo = saltmarsh('2026-06-15');
 const id = '01900000-0000-7000-8000-00000000abcd';
+
+describe('a new line of another service', () => {
+  const began = lineDraftOf(newLine(demo.job.id, id, 1, undefined), 'us');
+  it('does not keep the pressures of refrigerant for a medical gas', () => {
+    expect([began.design, began.test]).toEqual(['350', '385']);
+    const medical = followService({ ...began, serviceId: 'medical-oxygen' }, began);
+    expect([medical.design, medical.test]).toEqual(['', '']);
+    const line = lineOf({ ...medical, name: 'Oxygen', prefix: 'OX' }, newLine(demo.job.id, id, 1, undefined), 'us');
+    expect(problemsOf(lineSchema, line).map((p) => p.field)).toEqual(expect.arrayContaining(['designPa', 'testPa']));
+  });
+  it('keeps what was typed, and has its own back when it is refrigerant again', () => {
+    const typed = followService({ ...began, design: '55', serviceId: 'medical-air' }, began);
+    expect([typed.design, typed.test]).toEqual(['55', '']);
+    const back = followService({ ...typed, serviceId: 'refrigerant-mo' }, began);
+    expect([back.design, back.test]).toEqual(['55', '385']);
+  });
+});
 
 describe('a line while it is typed', () => {
   it.each(['us', 'metric'] as const)('comes back exactly as stored, in %s', (system) => {

@@ -1,5 +1,13 @@
 import type { Job, Line } from '@hephaist/contracts';
-import { AMBIENT_K, type CodeSetId, displayUnit, type Quantity, type Schools, type UnitSystem } from '@hephaist/core';
+import {
+  AMBIENT_K,
+  type CodeSetId,
+  displayUnit,
+  findService,
+  type Quantity,
+  type Schools,
+  type UnitSystem,
+} from '@hephaist/core';
 import { back, percentOf, percentText, shown } from '../units/typed';
 
 /** A line while it is typed: numbers stay text in the units shown. */
@@ -84,6 +92,17 @@ export const newLine = (jobId: string, id: string, sort: number, like: Line | un
   schools: {},
   layout: null,
 });
+
+/**
+ * Pressures of a new line belong to the kind of service it began as: another kind has its own, which are asked for.
+ * What was typed stays. @param began the line as it was begun
+ */
+export function followService(next: LineDraft, began: LineDraft): LineDraft {
+  const kind = (d: LineDraft) => findService(d.serviceId)?.kind;
+  const other = kind(next) !== kind(began);
+  const follow = (now: string, then: string): string => (other && now === then ? '' : !other && !now ? then : now);
+  return { ...next, design: follow(next.design, began.design), test: follow(next.test, began.test) };
+}
 
 /** A job as it is begun. */
 export const newJob = (id: string, name: string): Job => ({

@@ -14,7 +14,7 @@ import { Pick as PickField } from '../forms/pick';
 import { SchoolsForm } from '../forms/schools-form';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
-import { lineDraftOf, lineOf, newLine } from './job-draft';
+import { followService, type LineDraft, lineDraftOf, lineOf, newLine } from './job-draft';
 
 const JOB = 'job';
 const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');
@@ -47,11 +47,20 @@ export class JobSetup {
   });
   private readonly base = signal<Line | null>(null);
   private seen = 0;
-  protected readonly lineForm = new Form(signal(NO_LINE), { tried: () => this.lineProblems() });
+  protected readonly lineForm = new Form(signal(NO_LINE), {
+    tried: () => this.lineProblems(),
+    follow: (next, change) => this.follow(next, change),
+  });
   /** The line that is open, while it is typed. */
   protected readonly line = computed(() => (this.base() ? this.lineForm.draft() : null));
   protected readonly form = computed(() => (this.base() ? this.lineForm : this.jobForm));
   protected readonly saved = signal<string | null>(null);
+
+  /** A new line of another kind of service asks for its own pressures. */
+  private follow(next: LineDraft, change: Partial<LineDraft>): LineDraft {
+    const base = this.base();
+    return base && this.seen === 0 && change.serviceId ? followService(next, lineDraftOf(base, this.system)) : next;
+  }
 
   private lineProblems(): readonly FieldProblem[] {
     const base = this.base();

@@ -10,6 +10,7 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  fNumberProblems,
   missingOf,
   type Pqr,
   pqrSchema,
@@ -151,7 +152,8 @@ export class PqrForm {
 
   private wrong(): FieldProblem[] {
     const contract = inWords(problemsOf(pqrSchema, this.record(), '', this.tables()), 'brazerId', 'Say who brazed it');
-    return [...this.unanswered(), ...contract];
+    const unknown = this.record().fNumber ? fNumberProblems('fNumber', [this.record().fNumber], this.tables()) : [];
+    return [...this.unanswered(), ...contract, ...unknown];
   }
 
   /** What it changes of what its procedure is supported in. */

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
+import { fNumberProblems, problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
 import {
   displayUnit,
   FILLER_FORMS,
@@ -74,7 +74,10 @@ export class ProcedureForm {
   ] as const;
   protected readonly draft = linkedSignal(() => this.textsOf(this.procedure()));
   protected readonly form = new Form(this.draft, {
-    tried: () => problemsOf(procedureSchema, this.now(), '', this.tables()),
+    tried: () => [
+      ...problemsOf(procedureSchema, this.now(), '', this.tables()),
+      ...fNumberProblems('fNumbers', this.now().fNumbers, this.tables()),
+    ],
   });
 
   private textsOf(p: Procedure) {

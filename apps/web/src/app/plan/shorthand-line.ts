@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { MatInputModule } from '@angular/material/input';
 import type { Joint } from '@hephaist/contracts';
-import { readShorthand } from '@hephaist/core';
+import { findService, readShorthand } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
@@ -77,7 +77,8 @@ export class ShorthandLine {
   private readonly step = inject(StepDone);
   protected readonly text = signal('');
   protected readonly failure = signal<string | null>(null);
-  protected readonly reading = computed(() => readShorthand(this.text(), this.shop.tables()));
+  protected readonly reading = computed(() => readShorthand(this.text(), this.shop.tables(), this.medical()));
+  private readonly medical = computed(() => Boolean(findService(this.line()?.serviceId ?? '')?.medical));
   /** Problems of the whole line, beside those marked at a word. */
   protected readonly other = computed(() => this.reading().problems.filter((p) => !p.startsWith('"')));
   protected readonly line = computed(

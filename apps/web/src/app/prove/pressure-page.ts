@@ -15,6 +15,7 @@ import {
   displayUnit,
   type FieldProblem,
   findService,
+  formatDuration,
   InputError,
   MICRON,
   type Quantity,
@@ -116,6 +117,8 @@ export class PressurePage {
         test,
         verdict: pressureVerdict(test, this.serviceOf(test.lineId)),
         began: localNow(this.zone, new Date(test.startedAt)).replace('T', ' '),
+        ended: localNow(this.zone, new Date(test.endedAt)).replace('T', ' '),
+        long: formatDuration((Date.parse(test.endedAt) - Date.parse(test.startedAt)) / 1000),
         annulled: this.crew.annulled().has(test.id),
         line: this.lines().find((l) => l.id === test.lineId)?.name ?? '',
       }))
@@ -247,6 +250,7 @@ export class PressurePage {
     { id: 'line', head: 'Line', text: (t) => t.line, opens: true },
     { id: 'test', head: 'Test', text: (t) => (t.test.standing ? `standing, ${t.test.medium}` : 'vacuum') },
     { id: 'began', head: 'Began, at the job', text: (t) => t.began },
+    { id: 'long', head: 'For', text: (t) => t.long, number: true },
     {
       id: 'verdict',
       head: 'Verdict',
