@@ -110,7 +110,7 @@ test('a company begins: a brazer is put on file, and the first revision of a pro
     await expect(page.getByRole('heading', { name: 'BPS-steel rev A, draft' })).toBeVisible();
     await page.getByRole('button', { name: 'Save the draft' }).click();
     await expect(page.getByText('at least one F-number')).toBeVisible();
-    await page.getByLabel('Metals, pairs of P-numbers').fill('101-101');
+    await page.getByLabel('Metals by P-number, one with the other').fill('101-101');
     await page.getByLabel('F-numbers').fill('102');
     await page.getByLabel('Flux classes').fill('FB3-A');
     for (const [label, text] of [

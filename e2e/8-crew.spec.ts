@@ -85,8 +85,13 @@ test('the lead shares the work, plans the coupons that are missing, and prints t
     await signIn(page.request, 'imre');
     await page.reload();
     await lift.click();
+    await expect(page.getByRole('checkbox', { name: /^A new coupon is asked/ })).toBeChecked();
+    await page.getByRole('button', { name: 'Sign', exact: true }).click();
     await expect(page.getByRole('dialog')).toContainText('Withdrawn since 2026-01-01');
+    await expect(page.getByRole('dialog')).toContainText('what was passed and brazed before counts no more');
     await giveSignature(page);
-    await expect(page.getByRole('row', { name: /Dov Castellan/ })).not.toContainText('✕ withdrawn');
+    const row = page.getByRole('row', { name: /Dov Castellan/ });
+    await expect(row).not.toContainText('✕ withdrawn');
+    await expect(row).toContainText('no passed coupon by this day');
   });
 });

@@ -60,6 +60,7 @@ export * from './live/simulated-line.js';
 export * from './coupons/section.js';
 export * from './qualification/continuity.js';
 export * from './qualification/range.js';
+export * from './qualification/as-of.js';
 export * from './qualification/may-braze.js';
 export * from './qualification/revision.js';
 export * from './joint/joint.js';

@@ -1,4 +1,4 @@
-import type { Brazer } from '@hephaist/contracts';
+import { type Brazer, readmitted } from '@hephaist/contracts';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_COST, TEST_PASSWORD } from '../../test/harness.js';
@@ -27,10 +27,20 @@ describe('separate duties', () => {
     await send('lead', command('brazer', brazer)).expect(200);
     const out = { ...brazer, withdrawnOn: '2026-06-15', withdrawnReason: 'purge shut off' };
     await send('lead', { ...command('brazer', out, 1), ...signed('withdrawn') }).expect(200);
-    const unsigned = await send('quality', command('brazer', brazer, 2)).expect(422);
+    const back = readmitted(out, '2026-06-20', true)!;
+    const unsigned = await send('quality', command('brazer', back, 2)).expect(422);
     expect(unsigned.body.fields).toEqual([{ field: 'signature', says: 'sign it: withdrawal lifted' }]);
-    await send('lead', { ...command('brazer', brazer, 2), ...signed('readmitted') }).expect(403);
-    await send('quality', { ...command('brazer', brazer, 2), ...signed('readmitted') }).expect(200);
+    await send('lead', { ...command('brazer', back, 2), ...signed('readmitted') }).expect(403);
+    // As if it had never been: refused.
+    const silent = await send('quality', { ...command('brazer', brazer, 2), ...signed('readmitted') }).expect(422);
+    expect(silent.body.fields[0].field).toBe('ended');
+    await send('quality', { ...command('brazer', back, 2), ...signed('readmitted') }).expect(200);
+    // What was decided stays: neither forgotten nor softened by who corrects the name.
+    for (const ended of [undefined, [], [{ ...back.ended![0]!, newCoupon: false }]])
+      expect((await send('lead', command('brazer', { ...back, ended }, 3)).expect(422)).body.fields[0].field).toBe(
+        'ended',
+      );
+    await send('lead', command('brazer', { ...back, name: 'Spelt right' }, 3)).expect(200);
     expect((await h.store.list('signature', { record_id: brazer.id })).map((s) => s.meaning)).toEqual([
       'withdrawn',
       'readmitted',

@@ -1,6 +1,8 @@
 import {
   aheadProblems,
   type Annulment,
+  type Brazer,
+  canonical,
   contentHash,
   ContractError,
   type Coupon,
@@ -20,6 +22,7 @@ import {
   type PurgeSession,
   type PutCommand,
   type PutResult,
+  readmitted,
   type RecordKinds,
   SIGNABLE,
   type Signature,
@@ -151,6 +154,21 @@ async function checkAnnulment(store: RecordStore, annulment: Annulment): Promise
     throw new ContractError([{ field: 'replacedById', says: 'another record of the same kind that stands' }]);
 }
 
+/**
+ * Withdrawals that were ended stay as they were decided; the one that stands is ended by adding it to them.
+ * @throws ContractError at the field
+ */
+async function checkBrazer(store: RecordStore, brazer: Brazer): Promise<void> {
+  const before = await store.find('brazer', brazer.id);
+  const lifted = before && before.withdrawnOn !== null && brazer.withdrawnOn === null;
+  const last = brazer.ended?.at(-1);
+  const wanted = lifted ? readmitted(before, last?.until ?? '', last?.newCoupon ?? true)?.ended : before?.ended;
+  if (canonical(brazer.ended ?? []) !== canonical(wanted ?? []))
+    throw new ContractError([
+      { field: 'ended', says: 'withdrawals that were ended stay as they were decided; the last is added when it ends' },
+    ]);
+}
+
 /** What was done is not dated ahead. @throws ContractError at the field */
 export function checkNotAhead(kind: Kind, data: RecordKinds[Kind], at = ''): void {
   const problems = aheadProblems(kind, data, Date.now());
@@ -169,6 +187,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
   if (kind === 'procedure') await checkProcedure(store, data as Procedure);
+  if (kind === 'brazer') await checkBrazer(store, data as Brazer);
   if (kind === 'pqr') await checkPqr(store, data as Pqr);
   if (kind === 'coupon') await checkCoupon(store, data as Coupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);

@@ -149,6 +149,7 @@ export function brazerRecord(brazer: Brazer, file: OnFile, tables: Catalogue = S
       ...(procedure === undefined ? {} : { procedure }),
     })),
     confirmations: own(file.confirmations ?? []).map((c) => ({ day: c.on, label: 'confirmation' })),
+    ...(brazer.ended?.length ? { ended: brazer.ended } : {}),
     withdrawn: brazer.withdrawnOn
       ? {
           on: brazer.withdrawnOn,

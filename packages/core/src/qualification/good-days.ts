@@ -1,4 +1,5 @@
 import type { RuleSet } from '../rules/rule-sets.js';
+import { asOf } from './as-of.js';
 import { addMonths, type Continuity, continuity, type Day } from './continuity.js';
 import { type BrazerRecord, continuityEvents, validCoupons } from './may-braze.js';
 import { warningOn } from './standing.js';
@@ -30,7 +31,8 @@ function keepsOf(record: BrazerRecord, rules: RuleSet, kept: Continuity, on: Day
  * Until when a brazer is good, under each rule set in use: for medical gas each filler number by itself. Days that are
  * the same for the same cause are one. The earliest first; nothing for who never passed or is withdrawn.
  */
-export function goodDays(record: BrazerRecord, rulesInUse: readonly RuleSet[], on: Day): GoodDay[] {
+export function goodDays(whole: BrazerRecord, rulesInUse: readonly RuleSet[], on: Day): GoodDay[] {
+  const record = asOf(whole, on);
   if (record.withdrawn && record.withdrawn.on <= on) return [];
   const found = new Map<string, GoodDay>();
   const passed = [...new Set(record.coupons.filter((c) => c.passed && c.brazedOn <= on).map((c) => c.fNumber))].sort();

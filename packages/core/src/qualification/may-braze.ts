@@ -1,4 +1,5 @@
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
+import { asOf, type EndedWithdrawal } from './as-of.js';
 import { addMonths, type Continuity, continuity, type ContinuityEvent, type Day } from './continuity.js';
 import { type CouponVariables, type JointVariables, rangeGaps } from './range.js';
 
@@ -28,6 +29,8 @@ export interface BrazerRecord {
   readonly confirmations?: readonly { readonly day: Day; readonly label: string }[];
   /** For cause, from a day on; from an instant of it where that is known (ISO). */
   readonly withdrawn: { readonly on: Day; readonly at?: string; readonly reason: string } | null;
+  /** Withdrawals that were ended, by a signed decision each. */
+  readonly ended?: readonly EndedWithdrawal[];
 }
 
 export interface Permission {
@@ -85,7 +88,7 @@ export const validCoupons = (
   on: Day,
   rules: Pick<RuleSet, 'validMonths'> = ASME_RULES,
 ): CouponRecord[] =>
-  record.coupons.filter(
+  asOf(record, on).coupons.filter(
     (c) => c.passed && c.brazedOn <= on && (rules.validMonths === 0 || addMonths(c.brazedOn, rules.validMonths) >= on),
   );
 
@@ -106,7 +109,8 @@ function continuityOf(record: BrazerRecord, rules: RuleSet, fNumber: string | nu
 }
 
 /** Whether a brazer may braze a joint on a day, with every reason why not. */
-export function mayBraze(record: BrazerRecord, joint: JointVariables, on: Day): Permission {
+export function mayBraze(whole: BrazerRecord, joint: JointVariables, on: Day): Permission {
+  const record = asOf(whole, on);
   const rules = joint.rules ?? ASME_RULES;
   const kept = continuityOf(record, rules, joint.fNumber, on);
   const reasons: string[] = [];

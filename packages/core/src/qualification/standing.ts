@@ -1,5 +1,6 @@
 import type { RuleSet } from '../rules/rule-sets.js';
 import { practice } from '../source/source.js';
+import { asOf } from './as-of.js';
 import { addDays, addMonths, type Continuity, continuity, type Day } from './continuity.js';
 import { type BrazerRecord, continuityEvents } from './may-braze.js';
 
@@ -15,11 +16,12 @@ export interface Stretch {
 
 /** How a brazer stands on one day. @param fNumber filler that is asked about; null for any */
 export function standingOn(
-  record: BrazerRecord,
+  whole: BrazerRecord,
   on: Day,
   rules: RuleSet,
   fNumber: string | null = null,
 ): { state: StandingState; kept: Continuity } {
+  const record = asOf(whole, on);
   const kept = continuity(continuityEvents(record, rules, fNumber), on, rules);
   const withdrawn = record.withdrawn !== null && record.withdrawn.on <= on;
   return { state: withdrawn ? 'withdrawn' : kept.state, kept };
@@ -45,6 +47,7 @@ export function standing(
     if (rules.validMonths) turn(addDays(addMonths(e.day, rules.validMonths), 1));
   }
   if (record.withdrawn) turn(record.withdrawn.on);
+  for (const w of record.ended ?? []) [w.on, w.until].forEach(turn);
   const days = [...turns].sort();
   const out: Stretch[] = [];
   days.forEach((day, i) => {

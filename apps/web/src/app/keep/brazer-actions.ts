@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { maySign } from '@hephaist/contracts';
+import { maySign, readmitted } from '@hephaist/contracts';
 import type { RuleSet } from '@hephaist/core';
 import { type BoardRow, CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { movedWords } from '../data/what-changes';
 import { me } from '../data/who';
+import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -14,15 +15,29 @@ import { Annul } from '../signing/annul';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 
+type Deed = 'withdraw' | 'readmit' | 'confirm';
+/** What each deed asks for. */
+const ASKED: Readonly<Record<Deed, { readonly day: string; readonly words: string }>> = {
+  withdraw: { day: 'Withdrawn on', words: 'For what cause' },
+  confirm: { day: 'Confirmed on', words: 'What was seen' },
+  readmit: { day: 'Back from', words: '' },
+};
+
 /** Withdrawing a brazer for cause, and confirming that one goes on brazing; both signed. */
 @Component({
   selector: 'hp-brazer-actions',
-  imports: [Annul, MatButtonModule, Day, Entry, FormEnd, FormOf],
+  imports: [Annul, Check, MatButtonModule, Day, Entry, FormEnd, FormOf],
   template: `
     @if (open(); as what) {
       <form [hpForm]="form" (sent)="sign()">
-        <hp-day [label]="what === 'withdraw' ? 'Withdrawn on' : 'Confirmed on'" [of]="form.f.day" />
-        <hp-entry [label]="what === 'withdraw' ? 'For what cause' : 'What was seen'" [of]="form.f.words" />
+        <hp-day [label]="asked[what].day" [of]="form.f.day" />
+        @if (what === 'readmit') {
+          <hp-check [of]="form.f.newCoupon"
+            >A new coupon is asked: nothing of before counts until one is passed</hp-check
+          >
+        } @else {
+          <hp-entry [label]="asked[what].words" [of]="form.f.words" />
+        }
         <hp-form-end does="Sign">
           <button matButton="outlined" type="button" (click)="open.set(null)">Leave it</button>
         </hp-form-end>
@@ -41,7 +56,11 @@ import { Day } from '../time/day';
             Withdraw
           </button>
         } @else if (mayReadmit()) {
-          <button matButton (click)="readmit()" [attr.aria-label]="'Lift the withdrawal of ' + row().brazer.name">
+          <button
+            matButton
+            (click)="begin('readmit')"
+            [attr.aria-label]="'Lift the withdrawal of ' + row().brazer.name"
+          >
             Lift the withdrawal
           </button>
         }
@@ -64,14 +83,15 @@ export class BrazerActions {
   readonly today = input.required<string>();
   private readonly crew = inject(CrewStore);
   private readonly signer = inject(Signer);
-  protected readonly open = signal<'withdraw' | 'confirm' | null>(null);
-  private readonly draft = signal({ day: '', words: '' });
+  protected readonly open = signal<Deed | null>(null);
+  protected readonly asked = ASKED;
+  private readonly draft = signal({ day: '', words: '', newCoupon: true });
   protected readonly form = new Form(this.draft, {
     tried: () => {
       const { day, words } = this.draft();
       return [
         ...(/^\d{4}-\d{2}-\d{2}$/.test(day) ? [] : [{ field: 'day', says: 'Give the day, YYYY-MM-DD' }]),
-        ...(words.trim() ? [] : [{ field: 'words', says: 'Write it down' }]),
+        ...(words.trim() || this.open() === 'readmit' ? [] : [{ field: 'words', says: 'Write it down' }]),
       ];
     },
   });
@@ -83,26 +103,30 @@ export class BrazerActions {
   );
   protected readonly mayReadmit = computed(() => maySign(me()?.roles ?? [], 'readmitted'));
 
-  /** Ends a withdrawal: by quality, signed, with what counts again said before. */
-  protected async readmit(): Promise<void> {
-    const { brazer } = this.row();
-    const { withdrawnAt: _at, ...back } = brazer;
-    const commandId = newId();
-    await this.signer.sign({
-      what: `that the withdrawal of ${brazer.name} is lifted`,
-      meaning: 'readmitted',
-      lines: [
-        `Withdrawn since ${brazer.withdrawnOn ?? ''}: ${brazer.withdrawnReason ?? ''}`,
-        'Coupons and joints count again as if it had not been; what the code asks for after a withdrawal, as a new coupon, is yours to see to.',
-      ],
-      send: (password) =>
-        this.crew.withdraw({ ...back, withdrawnOn: null, withdrawnReason: null }, password, commandId),
-    });
+  /** Ends a withdrawal: by quality, signed, with what counts from then on said before. */
+  private async readmit(): Promise<boolean> {
+    const [{ brazer }, { day, newCoupon }, commandId] = [this.row(), this.draft(), newId()];
+    const back = readmitted(brazer, day, newCoupon);
+    return (
+      back !== null &&
+      (await this.signer.sign({
+        what: `that the withdrawal of ${brazer.name} is lifted`,
+        meaning: 'readmitted',
+        lines: [
+          `Withdrawn since ${brazer.withdrawnOn ?? ''}: ${brazer.withdrawnReason ?? ''}`,
+          newCoupon
+            ? `From ${day} on a new coupon is asked: what was passed and brazed before counts no more.`
+            : `From ${day} on all that was passed before counts again.`,
+          'What was brazed while withdrawn stays out of range.',
+        ],
+        send: (password) => this.crew.withdraw(back, password, commandId),
+      }))
+    );
   }
 
-  protected begin(what: 'withdraw' | 'confirm'): void {
+  protected begin(what: Deed): void {
     this.open.set(what);
-    this.form.begin({ day: this.today(), words: '' });
+    this.form.begin({ day: this.today(), words: '', newCoupon: true });
   }
 
   /** What the withdrawal changes of what is on file already. */
@@ -131,7 +155,8 @@ export class BrazerActions {
     });
   }
 
-  private async signed(what: 'withdraw' | 'confirm'): Promise<boolean> {
+  private async signed(what: Deed): Promise<boolean> {
+    if (what === 'readmit') return this.readmit();
     const [{ brazer }, day, words] = [this.row(), this.draft().day, this.draft().words.trim()];
     const commandId = newId();
     return what === 'withdraw'
