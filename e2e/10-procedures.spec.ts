@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { addTest, expectAxeClean, giveSignature, openDemo, pick, test } from './helpers';
+import { addTest, expectAxeClean, giveSignature, openDemo, pick, signIn, test } from './helpers';
 
 test('a procedure’s next revision: drafted, the difference seen, signed; a record closes what lay outside', async ({
   page,
@@ -99,6 +99,18 @@ test('a company begins: a brazer is put on file, and the first revision of a pro
     await expect(page.getByRole('row', { name: /Ines Quarrel mark 44/ })).toContainText('no passed coupon by this day');
     await page.reload();
     await expect(page.getByRole('row', { name: /Ines Quarrel mark 44/ })).toBeVisible();
+    await signIn(page.request, 'wren');
+    await page.reload();
+    await page.getByRole('button', { name: 'Correct Ines Quarrel' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Inès Quarrel');
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Save', exact: true }).click();
+    await expect(page.getByRole('row', { name: /Inès Quarrel mark 44/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Correct Orla Fennimore' }).click();
+    await page.getByRole('button', { name: 'Take off the list' }).click();
+    await expect(page.getByText('Other records on file rest on it: it stays.')).toBeVisible();
+    await signIn(page.request, 'imre');
+    await page.reload();
   });
 
   await test.step('a name on file is not written twice; a first draft needs what every draft needs', async () => {
@@ -132,6 +144,12 @@ test('a company begins: a brazer is put on file, and the first revision of a pro
     await expect(page.getByText('must be at or above the least')).toBeVisible();
     await page.getByLabel('Time at heat to').fill('240');
     await page.getByRole('button', { name: 'Save the draft' }).click();
+    await expect(page.getByText('✕ no passed record supports it')).toBeVisible();
+    await page.getByRole('button', { name: 'Throw it away' }).click();
+    await expect(page.getByRole('button', { name: 'BPS-steel', exact: true })).toHaveCount(0);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('button', { name: 'BPS-steel', exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'BPS-steel', exact: true }).click();
     await expect(page.getByText('✕ no passed record supports it')).toBeVisible();
     await expect(page.getByRole('row', { name: /^Diameter/ })).toContainText('0.500 in to 2.000 in');
     await expect(page.getByRole('row', { name: /^Time at heat/ })).toContainText('1:30 to 4:00');

@@ -134,6 +134,8 @@ export function problemOf(error: unknown): Problem {
   }
   if (e.code === '23503' && e.constraint?.endsWith('_of_job') && /update or delete on table/.test(e.message))
     return { title: 'Not allowed', status: 409, detail: 'Other records of its job stand on it: it stays on that job.' };
+  if (e.code === '23503' && /update or delete on table/.test(e.message))
+    return { title: 'Not allowed', status: 409, detail: 'Other records on file rest on it: it stays.' };
   if (e.code === '23503')
     return { title: 'Check what was entered', status: 422, detail: 'It refers to a record that is not here.' };
   // What got past the schemas and no column takes: a class of its own in SQL, data exceptions.

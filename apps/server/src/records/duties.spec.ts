@@ -22,6 +22,20 @@ const command = (kind: string, data: object, seen = 0) => ({ id: newId(), kind, 
 const send = (role: 'lead' | 'quality' | 'administrator', body: object) => h.as(role).post('/api/commands').send(body);
 
 describe('separate duties', () => {
+  it('a brazer is corrected by the lead, and taken away only while nothing rests on it', async () => {
+    const fresh: Brazer = { ...file.brazers[0]!, id: newId(), mark: 'W9', withdrawnOn: null, withdrawnReason: null };
+    await send('lead', command('brazer', fresh)).expect(200);
+    await send('lead', command('brazer', { ...fresh, name: 'Spelt right', mark: 'W8' }, 1)).expect(200);
+    const remove = (id: string, seen: number) =>
+      send('lead', { id: newId(), kind: 'brazer', records: [], removals: [{ id, seen }] });
+    await remove(fresh.id, 2).expect(200);
+    expect(await h.store.find('brazer', fresh.id)).toBeNull();
+    const made = file.logs[0]!.brazerId;
+    const { version } = (await h.store.stored('brazer', made))!;
+    const refused = await remove(made, version).expect(409);
+    expect(refused.body.detail).toMatch(/rest|on file|stays/i);
+  });
+
   it('lifting a withdrawal is signed, by quality', async () => {
     const brazer: Brazer = { ...file.brazers[0]!, id: newId(), mark: 'W1' };
     await send('lead', command('brazer', brazer)).expect(200);

@@ -44,6 +44,30 @@ describe('procedures', () => {
     expect((await send(foreign, 0).expect(422)).body.fields[0].field).toBe('replaces');
   });
 
+  it('a draft is thrown away; what is signed, or named by what is on file, is not', async () => {
+    const remove = (id: string, seen: number) =>
+      h
+        .as('quality')
+        .post('/api/commands')
+        .send({ id: newId(), kind: 'procedure', records: [], removals: [{ id, seen }] });
+    expect((await remove(first.id, 1).expect(409)).body.detail).toContain('cannot be taken away');
+    const draft = { ...first, id: newId(), name: 'BPS-7', revision: 'A', signedOn: null };
+    await send(draft, 0).expect(200);
+    await h
+      .as('fitter')
+      .post('/api/commands')
+      .send({ id: newId(), kind: 'procedure', records: [], removals: [{ id: draft.id, seen: 1 }] })
+      .expect(403);
+    const named = { ...draft, id: newId(), name: 'BPS-6' };
+    await send(named, 0).expect(200);
+    await h.store.insert('log', { ...file.logs[0]!, id: newId(), procedureId: named.id });
+    expect((await remove(named.id, 1).expect(409)).body.detail).toContain('name this draft');
+    await remove(draft.id, 1).expect(200);
+    expect(await h.store.find('procedure', draft.id)).toBeNull();
+    // The same draft put back, as undo does.
+    await send(draft, 0).expect(200);
+  });
+
   it('an F-number is that of a filler in the tables', async () => {
     const draft = { ...first, id: newId(), name: 'BPS-8', revision: 'A', signedOn: null };
     const says = async (fNumbers: string[]) => (await send({ ...draft, fNumbers }, 0).expect(422)).body.fields;

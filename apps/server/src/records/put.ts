@@ -59,9 +59,13 @@ async function putOne<K extends Kind>(
 
 /** Takes one record away; most kinds are on file for good. */
 async function removeOne(store: RecordStore, kind: Kind, id: string, seen: number): Promise<void> {
-  if (!kindRow(kind).removable) throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
+  const { removable } = kindRow(kind);
+  const current = removable ? await store.stored(kind, id) : null;
+  const isRemovable = typeof removable === 'function' ? !current || removable(current.data) : removable;
+  if (!isRemovable) throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
+  if (kind === 'procedure' && (await store.isProcedureNamed(id)))
+    throw new RefusedError('Joints or coupons on file name this draft: it stays.');
   if (await store.remove(kind, id, seen)) return;
-  const current = await store.stored(kind, id);
   if (current)
     throw new ConflictError(`Someone else changed this ${kind} since you saw it. It was not removed.`, [current]);
 }

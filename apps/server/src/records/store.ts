@@ -269,6 +269,13 @@ export class RecordStore {
     return new Set(rows.map((r) => r.id));
   }
 
+  /** Whether a log entry or coupon on file names a procedure. */
+  async isProcedureNamed(id: string): Promise<boolean> {
+    for (const kind of ['log', 'coupon'] as const)
+      if (await this.table(kind).whereRaw(`data->>'procedureId' = ?`, [id]).first('id')) return true;
+    return false;
+  }
+
   async hasPicture(id: string): Promise<boolean> {
     return Boolean(await this.db('picture').where({ company_id: this.companyId, id }).first('id'));
   }

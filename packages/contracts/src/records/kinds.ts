@@ -60,7 +60,7 @@ export interface KindRow<T> {
   /** Written once, never changed in place. */
   readonly evidence?: true;
   /** May be taken away while nothing rests on it. */
-  readonly removable?: true;
+  readonly removable?: true | ((data: T) => boolean);
   /** Who may write it by a command. */
   readonly writers: readonly Role[];
   /** As what it must be signed as it stands; null where it needs no signature. @param before how it stood */
@@ -97,6 +97,7 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
   procedure: {
     schema: procedureSchema,
     words: ['procedure', 'procedures'],
+    removable: (p) => p.signedOn === null,
     writers: ['quality'],
     signed: (p) => (p.signedOn === null ? null : 'released'),
     filed: { place: 'procedures', of: 'company' },
@@ -107,6 +108,7 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
   brazer: {
     schema: brazerSchema,
     words: ['brazer', 'brazers'],
+    removable: (b) => b.withdrawnOn === null && !b.ended?.length,
     writers: ['lead', 'quality'],
     // Lifting a withdrawal is signed too.
     signed: (b, before) =>

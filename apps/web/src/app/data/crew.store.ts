@@ -111,6 +111,21 @@ export const CrewStore = signalStore(
     async saveDraft(seen: number, procedure: Procedure): Promise<void> {
       await outbox.send('procedure', [{ seen, data: procedure }]);
     },
+    /** Throws a draft of a procedure away. */
+    async throwAway(draft: Procedure): Promise<void> {
+      const seen = store.procedureEntityMap()[draft.id]?.version ?? 0;
+      await outbox.send('procedure', [], [{ id: draft.id, seen }]);
+    },
+    /** Corrects a brazer's name or mark. */
+    async correctBrazer(brazer: Brazer): Promise<void> {
+      const seen = store.brazerEntityMap()[brazer.id]?.version ?? 0;
+      await outbox.send('brazer', [{ seen, data: brazer }]);
+    },
+    /** Takes a brazer off the list on whom nothing on file rests. */
+    async removeBrazer(brazer: Brazer): Promise<void> {
+      const seen = store.brazerEntityMap()[brazer.id]?.version ?? 0;
+      await outbox.send('brazer', [], [{ id: brazer.id, seen }]);
+    },
     /** Files a procedure qualification record, signed. */
     async savePqr(pqr: Pqr, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('pqr', { seen: 0, data: pqr }, { password, meaning: 'tested' }, commandId);

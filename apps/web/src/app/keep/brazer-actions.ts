@@ -14,6 +14,7 @@ import { FormOf } from '../forms/form-of';
 import { Annul } from '../signing/annul';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
+import { CorrectBrazer } from './correct-brazer';
 
 type Deed = 'withdraw' | 'readmit' | 'confirm';
 /** What each deed asks for. */
@@ -26,9 +27,11 @@ const ASKED: Readonly<Record<Deed, { readonly day: string; readonly words: strin
 /** Withdrawing a brazer for cause, and confirming that one goes on brazing; both signed. */
 @Component({
   selector: 'hp-brazer-actions',
-  imports: [Annul, Check, MatButtonModule, Day, Entry, FormEnd, FormOf],
+  imports: [Annul, Check, CorrectBrazer, MatButtonModule, Day, Entry, FormEnd, FormOf],
   template: `
-    @if (open(); as what) {
+    @if (correcting()) {
+      <hp-correct-brazer [brazer]="row().brazer" (closed)="correcting.set(false)" />
+    } @else if (open(); as what) {
       <form [hpForm]="form" (sent)="sign()">
         <hp-day [label]="asked[what].day" [of]="form.f.day" />
         @if (what === 'readmit') {
@@ -52,6 +55,9 @@ const ASKED: Readonly<Record<Deed, { readonly day: string; readonly words: strin
           <button matButton (click)="begin('confirm')">Confirm</button>
         }
         @if (!row().brazer.withdrawnOn) {
+          <button matButton (click)="correcting.set(true)" [attr.aria-label]="'Correct ' + row().brazer.name">
+            Correct
+          </button>
           <button matButton (click)="begin('withdraw')" [attr.aria-label]="'Withdraw ' + row().brazer.name">
             Withdraw
           </button>
@@ -85,6 +91,7 @@ export class BrazerActions {
   private readonly signer = inject(Signer);
   protected readonly open = signal<Deed | null>(null);
   protected readonly asked = ASKED;
+  protected readonly correcting = signal(false);
   private readonly draft = signal({ day: '', words: '', newCoupon: true });
   protected readonly form = new Form(this.draft, {
     tried: () => {

@@ -31,6 +31,7 @@ import { FormOf } from '../forms/form-of';
 import { nextNumber } from '../forms/next-number';
 import { Cell } from '../layout/cell';
 import { Chosen } from '../layout/chosen';
+import { Done } from '../layout/done';
 import { ListDetail } from '../layout/list-detail';
 import { type Column, Table } from '../layout/table';
 import { Annul } from '../signing/annul';
@@ -76,6 +77,7 @@ export class ProceduresPage {
   protected readonly source = sourceLine(PROCEDURE_SOURCE);
   protected readonly doing = signal<'look' | 'edit' | 'record'>('look');
   private readonly asking = new Attempt();
+  private readonly done = inject(Done);
   protected readonly failure = this.asking.failure;
   /** A first draft that is not saved yet. */
   protected readonly fresh = signal<Procedure | null>(null);
@@ -269,6 +271,13 @@ export class ProceduresPage {
     await this.asking.run(() => this.crew.saveDraft(0, draft));
     this.show(draft.id);
     this.doing.set('edit');
+  }
+
+  protected async throwAway(draft: Procedure): Promise<void> {
+    if (await this.asking.run(() => this.crew.throwAway(draft)))
+      this.done.say(`The draft of ${draft.name} rev ${draft.revision} is thrown away.`, () =>
+        this.asking.run(() => this.crew.saveDraft(0, draft)),
+      );
   }
 
   protected async sign(p: Procedure): Promise<void> {
