@@ -1,4 +1,4 @@
-import type { TrailEntry, TrailVerdict } from '@hephaist/contracts';
+import type { TrailPage, TrailVerdict } from '@hephaist/contracts';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';
@@ -27,13 +27,35 @@ describe('the audit trail', () => {
   });
 
   it('tells who did what, newest first, by pages', async () => {
-    const page = (await h.as('auditor').get('/api/trail').expect(200)).body as TrailEntry[];
+    const { entries: page } = (await h.as('auditor').get('/api/trail').expect(200)).body as TrailPage;
     expect(page[0]?.body).toMatchObject({ by: { person: 'Test lead' }, deed: 'write joint' });
     expect(page[0]?.body.records[0]?.[0]).toBe('joint');
     expect(page.at(-1)?.body).toMatchObject({ by: { person: 'demo' }, deed: 'let in' });
     expect(page.at(-2)?.body).toMatchObject({ by: { person: 'demo' }, deed: 'import' });
-    const older = (await h.as('auditor').get(`/api/trail?before=${page[1]?.seq}`)).body as TrailEntry[];
-    expect(older).toEqual(page.slice(2));
+    const older = (await h.as('auditor').get(`/api/trail?before=${page[1]?.seq}`)).body as TrailPage;
+    expect(older.entries).toEqual(page.slice(2));
+  });
+
+  it('calls records by what they are called, and is searched by it', async () => {
+    const found = async (sought: string) =>
+      (await h.as('auditor').get('/api/trail').query({ sought }).expect(200)).body as TrailPage;
+    const all = await found('');
+    const touched = all.entries.flatMap((e) => e.body.records);
+    const named = (kind: string) => touched.filter(([k, id]) => k === kind && all.names[id]).length;
+    expect([named('joint') > 0, named('coupon') > 0, named('brazer') > 0, named('log') > 0]).toEqual(
+      Array(4).fill(true),
+    );
+    const log = file.logs[0]!;
+    const mark = file.joints.find((j) => j.id === log.jointId)!.mark;
+    // A log entry is known by its joint, in whatever case the mark is typed.
+    expect(all.names[log.id]).toBe(mark);
+    const byMark = await found(mark.toLowerCase());
+    expect(byMark.entries.length).toBeGreaterThan(0);
+    for (const e of byMark.entries)
+      expect(JSON.stringify(e.body)).toMatch(new RegExp(`${log.jointId}|${log.id}|${mark}`, 'i'));
+    expect((await found('Test lead')).entries.every((e) => e.body.by.person === 'Test lead')).toBe(true);
+    // What stands for anything in SQL stands here for itself, and nothing is found of nothing.
+    for (const odd of ['%%', 'PF_01', "' or 1=1 --", 'no such mark']) expect((await found(odd)).entries).toEqual([]);
   });
 
   it('holds, with every record as it says', () => {
@@ -44,7 +66,10 @@ describe('the audit trail', () => {
 
   it('each company has its own', async () => {
     const theirs = await h.otherCompany();
-    expect((await theirs('auditor').get('/api/trail').expect(200)).body).toMatchObject([{ body: { deed: 'let in' } }]);
+    expect((await theirs('auditor').get('/api/trail').expect(200)).body).toMatchObject({
+      entries: [{ body: { deed: 'let in' } }],
+      names: {},
+    });
     const own = (await theirs('auditor').post('/api/trail/check').expect(200)).body as TrailVerdict;
     expect(own).toMatchObject({ entries: 1, records: 6, problems: [] });
   });

@@ -1,10 +1,11 @@
-import { ACCESS_PAGE, idSchema, parse, type ShownSignature } from '@hephaist/contracts';
+import { ACCESS_PAGE, idSchema, MOST_SOUGHT, parse, type ShownSignature, type TrailPage } from '@hephaist/contracts';
 import { type Request, Router } from 'express';
 import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { TooManyError } from '../http/errors.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
+import { namesIn } from './names.js';
 import { trailPage } from './trail.js';
 
 /** Entries in one answer. */
@@ -23,7 +24,9 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
   const checking = new Set<string>();
   router.get('/trail', async (req, res) => {
     const { db, companyId } = storeOf(req);
-    res.json(await trailPage(db, companyId, beforeOf(req), PAGE));
+    const sought = typeof req.query['sought'] === 'string' ? req.query['sought'].trim().slice(0, MOST_SOUGHT) : '';
+    const entries = await trailPage(db, companyId, beforeOf(req), PAGE, sought);
+    res.json({ entries, names: await namesIn(db, companyId, entries) } satisfies TrailPage);
   });
   router.get('/access-log', async (req, res) => {
     const { db, companyId } = storeOf(req);

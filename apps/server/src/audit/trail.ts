@@ -2,6 +2,7 @@ import { canonical, type Touched, type TrailBody, type TrailEntry } from '@hepha
 import { type ChainHead, EMPTY_CHAIN, nextEntry } from '@hephaist/core';
 import type { Knex } from 'knex';
 import type { Tables } from 'knex/types/tables.js';
+import { idsNamed } from './names.js';
 
 /** Who does something: an account, or a part of the program under its own name. */
 export interface Actor {
@@ -60,9 +61,14 @@ export async function trailPage(
   companyId: string,
   before: number | null,
   limit: number,
+  sought = '',
 ): Promise<TrailEntry[]> {
   const query = db('audit').where({ company_id: companyId });
   if (before !== null) void query.where('seq', '<', before);
+  if (sought) {
+    const words = [sought.replace(/[\\%_]/g, '\\$&'), ...(await idsNamed(db, companyId, sought))];
+    void query.where((q) => words.forEach((w) => void q.orWhereILike('body', `%${w}%`)));
+  }
   const rows = await query.orderBy('seq', 'desc').limit(limit).select('seq', 'body', 'hash');
   return rows.map((r) => ({ seq: Number(r.seq), hash: r.hash, body: JSON.parse(r.body) as TrailBody }));
 }

@@ -7,6 +7,7 @@ import {
   mayDo,
   ROLES,
   type Signature,
+  type TrailPage,
   type WaitingFile,
 } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -207,7 +208,7 @@ describe('a file with evidence', () => {
     await h.as('lead').post(`/api/waiting-files/${id}/refuse`).expect(403);
     await h.as('quality').post(`/api/waiting-files/${id}/refuse`).expect(204);
     await h.as('quality').post(`/api/waiting-files/${id}/refuse`).expect(404);
-    const trail = (await h.as('auditor').get('/api/trail').expect(200)).body as { body: { deed: string } }[];
+    const { entries: trail } = (await h.as('auditor').get('/api/trail').expect(200)).body as TrailPage;
     expect(trail.slice(0, 2).map((t) => t.body.deed)).toEqual(['file refused', 'file waits']);
   });
 

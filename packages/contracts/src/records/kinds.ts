@@ -84,6 +84,7 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     writers: OFFICE,
     filed: { place: 'job', of: 'job' },
     columns: {},
+    named: (j) => j.name,
   },
   line: {
     schema: lineSchema,
@@ -124,6 +125,7 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     writers: ['fitter', 'lead', 'quality', 'administrator'],
     filed: { place: 'joints', of: 'job' },
     columns: { job_id: 'jobId', line_id: 'lineId', mark: 'mark', sort: 'sort' },
+    named: (j) => j.mark,
   },
   log: {
     schema: jointLogSchema,

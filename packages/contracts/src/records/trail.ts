@@ -18,12 +18,21 @@ export interface TrailBody {
   readonly says: string;
 }
 
-/** One entry as GET /api/trail answers it, newest first. */
+/** One entry of the trail. */
 export interface TrailEntry {
   readonly seq: number;
   readonly hash: string;
   readonly body: TrailBody;
 }
+
+/** What GET /api/trail answers: entries, newest first, and what the records in them are called now, by id. */
+export interface TrailPage {
+  readonly entries: readonly TrailEntry[];
+  readonly names: Readonly<Record<string, string>>;
+}
+
+/** Longest word that is looked for in the trail. */
+export const MOST_SOUGHT = 80;
 
 /** What checking the trail found. */
 export interface TrailVerdict {

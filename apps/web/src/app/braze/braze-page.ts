@@ -8,12 +8,12 @@ import { StateMark } from '../drawings/state-mark';
 import { May } from '../signing/may';
 import { CleaningStore } from './cleaning.store';
 import { JointCard } from './joint-card';
-import { LogForm } from './log-form';
+import { JointLog } from './joint-log';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
   selector: 'hp-braze-page',
-  imports: [MatButtonModule, May, JointCard, LogForm, SeamPlan, StateMark],
+  imports: [MatButtonModule, May, JointCard, JointLog, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
       @if (clean().length) {
@@ -51,7 +51,7 @@ import { LogForm } from './log-form';
     @if (store.selected(); as joint) {
       @if (store.selectedPlan()?.plan; as plan) {
         <hp-joint-card [joint]="joint" [plan]="plan" [line]="line()" />
-        <hp-log-form *hpMay="'write:log'" class="no-print" [joint]="joint" [plan]="plan" />
+        <hp-joint-log class="no-print" [joint]="joint" [plan]="plan" />
       } @else if (store.selectedPlan()?.seam; as seam) {
         <hp-seam-plan class="seam" [joint]="joint" [seam]="seam" />
       } @else {
@@ -99,7 +99,7 @@ import { LogForm } from './log-form';
     .none {
       padding: 40px;
     }
-    hp-log-form {
+    hp-joint-log {
       border-left: 1px solid var(--hairline);
       overflow-y: auto;
     }

@@ -39,7 +39,6 @@ import {
   toCover,
   VISUAL_REJECTS,
 } from '@hephaist/core';
-import { JointPurge } from '../answer/joint-purge';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
@@ -60,26 +59,13 @@ import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
-import { LogEntry } from './log-entry';
 import { type EntryDraft, entryOf, keep, type Kept, lotsFor, NOTHING_KEPT } from './log-entry-draft';
 import { LogPhotos } from './log-photos';
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
   selector: 'hp-log-form',
-  imports: [
-    SayPipe,
-    MatButtonModule,
-    Entry,
-    FormEnd,
-    FormOf,
-    JointPurge,
-    Moment,
-    PickField,
-    LogEntry,
-    LogPhotos,
-    CleaningClock,
-  ],
+  imports: [SayPipe, MatButtonModule, Entry, FormEnd, FormOf, Moment, PickField, LogPhotos, CleaningClock],
   templateUrl: './log-form.html',
   styleUrl: './log-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -101,13 +87,6 @@ export class LogForm {
   protected readonly logs = computed(() =>
     this.store
       .logs()
-      .filter((l) => l.jointId === this.joint().id)
-      .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
-  );
-  /** The same with those that were annulled, for the eye. */
-  protected readonly onFile = computed(() =>
-    this.store
-      .logsOnFile()
       .filter((l) => l.jointId === this.joint().id)
       .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
   );

@@ -4,6 +4,9 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { RouterLink } from '@angular/router';
 import type { AccessEntry, TrailEntry } from '@hephaist/contracts';
 import { Attempt } from '../forms/attempt';
+import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormOf } from '../forms/form-of';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
 import { Header } from '../shell/header';
@@ -18,7 +21,7 @@ const instant = (at: string): string => at.slice(0, 19).replace('T', ' ');
 @Component({
   selector: 'hp-trail-page',
   providers: [TrailStore],
-  imports: [Cell, Table, Header, RouterLink, MatButtonModule, MatButtonToggleModule],
+  imports: [Cell, Entry, FormOf, Table, Header, RouterLink, MatButtonModule, MatButtonToggleModule],
   templateUrl: './trail-page.html',
   styleUrl: './trail-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,6 +60,11 @@ export class TrailPage {
     return this.asked.run(() => this.store.loadMore());
   }
 
+  protected readonly seeking = new Form(signal({ word: '' }));
+  protected seek(): Promise<boolean> {
+    return this.seeking.submit(() => this.store.seek(this.seeking.draft().word.trim()));
+  }
+
   /** The trail, or the log of access; each is read when it is first looked at. */
   protected async show(what: 'changes' | 'access'): Promise<void> {
     this.shown.set(what);
@@ -74,7 +82,7 @@ export class TrailPage {
   protected records({ body }: TrailEntry): string {
     const named = body.records.slice(0, NAMED).map(([kind, id, version, hash]) => {
       const at = hash === null ? 'taken away' : `version ${version}`;
-      return `${kind.replace('_', ' ')} …${id.slice(-6)} ${at}`;
+      return `${kind.replace('_', ' ')} ${this.store.names()[id] ?? `…${id.slice(-6)}`} ${at}`;
     });
     const left = body.records.length - named.length;
     return named.join(', ') + (left > 0 ? ` and ${left} more` : '');

@@ -1,9 +1,13 @@
-import { ACCESS_PAGE, type AccessEntry, type TrailEntry, type TrailVerdict } from '@hephaist/contracts';
+import { ACCESS_PAGE, type AccessEntry, type TrailEntry, type TrailPage, type TrailVerdict } from '@hephaist/contracts';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post } from '../data/api';
 
 interface TrailState {
   readonly entries: readonly TrailEntry[];
+  /** What the records in them are called, by id. */
+  readonly names: Readonly<Record<string, string>>;
+  /** What is looked for; empty for all. */
+  readonly sought: string;
   readonly more: boolean;
   readonly access: readonly AccessEntry[];
   readonly moreAccess: boolean;
@@ -12,13 +16,27 @@ interface TrailState {
 
 /** The audit trail and the log of access, as far as they were read, newest first. */
 export const TrailStore = signalStore(
-  withState<TrailState>({ entries: [], more: true, access: [], moreAccess: true, verdict: null }),
+  withState<TrailState>({
+    entries: [],
+    names: {},
+    sought: '',
+    more: true,
+    access: [],
+    moreAccess: true,
+    verdict: null,
+  }),
   withMethods((store) => ({
     async loadMore(): Promise<void> {
-      const last = store.entries().at(-1)?.seq;
-      const next = await call<TrailEntry[]>(`trail${last ? `?before=${last}` : ''}`);
-      const more = next.length > 0 && next.at(-1)?.seq !== 1;
-      patchState(store, { entries: [...store.entries(), ...next], more });
+      const [last, sought] = [store.entries().at(-1)?.seq, store.sought()];
+      const asked = new URLSearchParams({ ...(last ? { before: String(last) } : {}), ...(sought ? { sought } : {}) });
+      const { entries, names } = await call<TrailPage>(`trail?${asked.toString()}`);
+      const more = entries.length > 0 && entries.at(-1)?.seq !== 1;
+      patchState(store, { entries: [...store.entries(), ...entries], names: { ...store.names(), ...names }, more });
+    },
+    /** Begins anew with the entries that hold a word: a mark, a number, a person, a deed. */
+    seek(sought: string): Promise<void> {
+      patchState(store, { sought, entries: [], more: true });
+      return this.loadMore();
     },
     async loadMoreAccess(): Promise<void> {
       const last = store.access().at(-1)?.id;

@@ -1,0 +1,50 @@
+import { type Kind, kindRow, KINDS, type RecordKinds, type TrailEntry } from '@hephaist/contracts';
+import type { Knex } from 'knex';
+import type { RecordRow } from '../db/tables.js';
+
+/** Kinds that say what they are called, or by which joint they are known. */
+const NAMED = KINDS.filter((k) => kindRow(k).named ?? k === 'log');
+/** Most records that are found by their name. */
+const MOST_FOUND = 200;
+
+const nameOf = (kind: Kind, data: unknown): string => kindRow(kind).named?.(data as RecordKinds[Kind]) ?? '';
+
+/** What the records in some entries are called now, by id; nothing for what is gone or has no name. */
+export async function namesIn(
+  db: Knex,
+  companyId: string,
+  entries: readonly Pick<TrailEntry, 'body'>[],
+): Promise<Record<string, string>> {
+  const touched = entries.flatMap((e) => e.body.records);
+  const names: Record<string, string> = {};
+  for (const kind of NAMED) {
+    const ids = [...new Set(touched.filter(([k]) => k === kind).map(([, id]) => id))];
+    if (!ids.length) continue;
+    const rows =
+      kind === 'log'
+        ? await db('log')
+            .join('joint', (j) => j.on('joint.company_id', 'log.company_id').on('joint.id', 'log.joint_id'))
+            .where('log.company_id', companyId)
+            .whereIn('log.id', ids)
+            .select<{ id: string; data: unknown }[]>('log.id as id', 'joint.data as data')
+        : await db<RecordRow>(kind).where({ company_id: companyId }).whereIn('id', ids).select('id', 'data');
+    for (const r of rows) names[r.id] = nameOf(kind === 'log' ? 'joint' : kind, r.data);
+  }
+  return names;
+}
+
+/** Ids of the records that go by a name: a joint's mark, its log, a coupon's or record's number, a brazer's name or mark. */
+export async function idsNamed(db: Knex, companyId: string, name: string): Promise<string[]> {
+  const { rows } = await db.raw<{ rows: { id: string }[] }>(
+    `select id from joint where company_id = :c and lower(mark) = :n
+     union select l.id from log l join joint j on j.company_id = l.company_id and j.id = l.joint_id
+       where l.company_id = :c and lower(j.mark) = :n
+     union select id from coupon where company_id = :c and lower(number) = :n
+     union select id from pqr where company_id = :c and lower(number) = :n
+     union select id from brazer where company_id = :c and (lower(mark) = :n or lower(data->>'name') = :n)
+     union select id from procedure where company_id = :c and lower(data->>'name') = :n
+     limit ${MOST_FOUND}`,
+    { c: companyId, n: name.toLowerCase() },
+  );
+  return rows.map((r) => r.id);
+}

@@ -1,0 +1,46 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Joint } from '@hephaist/contracts';
+import type { JointPlan } from '@hephaist/core';
+import { JointPurge } from '../answer/joint-purge';
+import { JobStore } from '../data/job.store';
+import { May } from '../signing/may';
+import { LogEntry } from './log-entry';
+import { LogForm } from './log-form';
+
+/** What was logged of a joint and the purge it was made in, for whoever reads; and the next entry, for who may write it. */
+@Component({
+  selector: 'hp-joint-log',
+  imports: [JointPurge, LogEntry, LogForm, May],
+  template: `
+    <h2>The log of {{ joint().mark }}</h2>
+    @for (l of onFile(); track l.id) {
+      <hp-log-entry [log]="l" [mark]="joint().mark" />
+    } @empty {
+      <p class="quiet">Nothing is logged of it yet.</p>
+    }
+    <hp-joint-purge [joint]="joint()" />
+    <hp-log-form *hpMay="'write:log'" [joint]="joint()" [plan]="plan()" />
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      gap: 10px;
+      padding: 14px 16px;
+      background: var(--sheet);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class JointLog {
+  readonly joint = input.required<Joint>();
+  readonly plan = input.required<JointPlan>();
+  private readonly store = inject(JobStore);
+  /** Every entry of the joint, annulled ones too, the latest first. */
+  protected readonly onFile = computed(() =>
+    this.store
+      .logsOnFile()
+      .filter((l) => l.jointId === this.joint().id)
+      .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
+  );
+}
