@@ -30,6 +30,11 @@ export async function namesIn(
         : await db<RecordRow>(kind).where({ company_id: companyId }).whereIn('id', ids).select('id', 'data');
     for (const r of rows) names[r.id] = nameOf(kind === 'log' ? 'joint' : kind, r.data);
   }
+  const accounts = touched.filter(([k]) => k === 'account').map(([, id]) => id);
+  if (accounts.length) {
+    const rows = await db('account').where({ company_id: companyId }).whereIn('id', accounts).select('id', 'person');
+    for (const r of rows) names[r.id] = r.person;
+  }
   return names;
 }
 
