@@ -52,7 +52,14 @@ export default defineConfig(
     plugins: { sorted },
     languageOptions: {
       parserOptions: {
-        projectService: { allowDefaultProject: ['vitest.config.ts', 'vitest.sequencer.ts', 'scripts/*.ts', 'packages/core/vitest.mutate.ts'] },
+        projectService: {
+          allowDefaultProject: [
+            'vitest.config.ts',
+            'vitest.sequencer.ts',
+            'scripts/*.ts',
+            'packages/core/vitest.mutate.ts',
+          ],
+        },
       },
     },
     rules: {
