@@ -1,5 +1,5 @@
 import type { Coupon, Pqr, Procedure } from '@hephaist/contracts';
-import { degFToK, INCH, PSI, SCFH, type ProcedureVariables } from '@hephaist/core';
+import { degFToK, INCH, type ProcedureVariables, PSI, SCFH } from '@hephaist/core';
 
 /** What the demo's procedures state, and the records behind them. Invented. */
 

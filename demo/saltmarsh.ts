@@ -1,12 +1,12 @@
 import {
-  lineConditions,
-  procedureCovers,
   type Job,
   type JobFile,
   type Joint,
   type JointLog,
   type Line,
+  lineConditions,
   type OwnRowRecord,
+  procedureCovers,
 } from '@hephaist/contracts';
 import {
   addMonths,
@@ -14,16 +14,16 @@ import {
   degFToK,
   FOOT,
   INCH,
+  type LineLayout,
+  type LineNode,
   planJoint,
   PSI,
   SCFH,
-  type LineLayout,
-  type LineNode,
 } from '@hephaist/core';
 import { demoCrew } from './saltmarsh-crew.js';
+import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 import { demoProcedures, demoRecords } from './saltmarsh-procedures.js';
 import { demoTests } from './saltmarsh-tests.js';
-import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 
 /**
  * The demo job: the Saltmarsh Sea-Turtle Hospital. People, places and numbers are invented.
