@@ -5,7 +5,7 @@ import type { PictureType } from '../pictures/picture.js';
 
 /**
  * Tables beside those of the records, as a row of each is read: what Knex answers is typed by them. Records have one
- * table a kind, which RecordStore alone reads.
+ * table a kind: RecordStore reads and writes them, and the audit reads them to hold them against the trail.
  */
 
 /** A whole number of eight bytes: it comes as text, and may be written as either. */

@@ -24,12 +24,15 @@ export function idParam(req: Request): string {
   return id;
 }
 
-/** The job in the path. @throws NotFoundError */
-export async function jobOf(req: Request) {
-  const job = await storeOf(req).find('job', idParam(req));
+/** The job in the path as it is stored. @throws NotFoundError */
+async function storedJobOf(req: Request) {
+  const job = await storeOf(req).stored('job', idParam(req));
   if (!job) throw new NotFoundError('No such job here.');
   return job;
 }
+
+/** The job in the path. @throws NotFoundError */
+export const jobOf = async (req: Request): Promise<Job> => (await storedJobOf(req)).data;
 
 function cursorOf(value: unknown): { sort: number; id: string } | null {
   const m = typeof value === 'string' ? /^(\d{1,9})~(.{36})$/.exec(value) : null;
@@ -53,10 +56,8 @@ export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): 
     );
   });
   router.get('/jobs/:id', async (req, res) => {
-    const store = storeOf(req);
-    const job = await store.stored('job', idParam(req));
-    if (!job) throw new NotFoundError('No such job here.');
-    const { line } = await store.all(['line'], { job_id: job.data.id });
+    const job = await storedJobOf(req);
+    const { line } = await storeOf(req).all(['line'], { job_id: job.data.id });
     res.json({ job: [job], line } satisfies JobDetail);
   });
   router.get('/jobs/:id/joints', async (req, res) => {

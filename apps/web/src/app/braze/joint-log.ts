@@ -6,6 +6,7 @@ import { JobStore } from '../data/job.store';
 import { May } from '../signing/may';
 import { LogEntry } from './log-entry';
 import { LogForm } from './log-form';
+import { ofJoint } from './of-joint';
 
 /** What was logged of a joint and the purge it was made in, for whoever reads; and the next entry, for who may write it. */
 @Component({
@@ -37,10 +38,5 @@ export class JointLog {
   readonly plan = input.required<JointPlan>();
   private readonly store = inject(JobStore);
   /** Every entry of the joint, annulled ones too, the latest first. */
-  protected readonly onFile = computed(() =>
-    this.store
-      .logsOnFile()
-      .filter((l) => l.jointId === this.joint().id)
-      .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
-  );
+  protected readonly onFile = computed(() => ofJoint(this.store.logsOnFile(), this.joint().id));
 }

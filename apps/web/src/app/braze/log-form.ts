@@ -61,6 +61,7 @@ import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
 import { type EntryDraft, entryOf, keep, type Kept, lotsFor, NOTHING_KEPT } from './log-entry-draft';
 import { LogPhotos } from './log-photos';
+import { ofJoint } from './of-joint';
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
@@ -84,12 +85,7 @@ export class LogForm {
 
   private readonly zone = computed(() => this.store.job()?.timeZone ?? 'UTC');
   /** Every entry of the joint, the latest first. */
-  protected readonly logs = computed(() =>
-    this.store
-      .logs()
-      .filter((l) => l.jointId === this.joint().id)
-      .sort((a, b) => b.brazedAt.localeCompare(a.brazedAt)),
-  );
+  protected readonly logs = computed(() => ofJoint(this.store.logs(), this.joint().id));
   protected readonly again = linkedSignal({ source: () => this.joint().id, computation: () => false });
   /** A rejected joint is made again; an accepted one when somebody says so. */
   protected readonly open = computed(() => this.again() || this.logs()[0]?.visual !== 'accepted');

@@ -99,32 +99,28 @@ export const CrewStore = signalStore(
       const signature = { password, meaning: 'confirmed' } as const;
       await outbox.sendSigned('confirmation', { seen: 0, data: confirmation }, signature, commandId);
     },
-    /** Withdraws a brazer for cause, or lifts a withdrawal; signed either way. */
-    async withdraw(brazer: Brazer, password: string, commandId: string): Promise<void> {
+    /** Withdraws a brazer for cause, or lifts a withdrawal, from what stood at version `seen`; signed either way. */
+    async withdraw(seen: number, brazer: Brazer, password: string, commandId: string): Promise<void> {
       const signature = { password, meaning: brazer.withdrawnOn ? 'withdrawn' : 'readmitted' } as const;
-      const seen = store.brazerEntityMap()[brazer.id]?.version ?? 0;
       await outbox.sendSigned('brazer', { seen, data: brazer }, signature, commandId);
     },
-    /** The version that a procedure stands at; 0 where it is not on file. */
-    versionOf: (id: string): number => store.procedureEntityMap()[id]?.version ?? 0,
+    /** The version that a procedure or brazer stands at; 0 where it is not on file. */
+    versionOf: (id: string): number => (store.procedureEntityMap()[id] ?? store.brazerEntityMap()[id])?.version ?? 0,
     /** Saves a draft of a procedure as it was changed from what stood at version `seen`. */
     async saveDraft(seen: number, procedure: Procedure): Promise<void> {
       await outbox.send('procedure', [{ seen, data: procedure }]);
     },
     /** Throws a draft of a procedure away. */
     async throwAway(draft: Procedure): Promise<void> {
-      const seen = store.procedureEntityMap()[draft.id]?.version ?? 0;
-      await outbox.send('procedure', [], [{ id: draft.id, seen }]);
+      await outbox.send('procedure', [], [{ id: draft.id, seen: this.versionOf(draft.id) }]);
     },
     /** Corrects a brazer's name or mark. */
     async correctBrazer(brazer: Brazer): Promise<void> {
-      const seen = store.brazerEntityMap()[brazer.id]?.version ?? 0;
-      await outbox.send('brazer', [{ seen, data: brazer }]);
+      await outbox.send('brazer', [{ seen: this.versionOf(brazer.id), data: brazer }]);
     },
     /** Takes a brazer off the list on whom nothing on file rests. */
     async removeBrazer(brazer: Brazer): Promise<void> {
-      const seen = store.brazerEntityMap()[brazer.id]?.version ?? 0;
-      await outbox.send('brazer', [], [{ id: brazer.id, seen }]);
+      await outbox.send('brazer', [], [{ id: brazer.id, seen: this.versionOf(brazer.id) }]);
     },
     /** Files a procedure qualification record, signed. */
     async savePqr(pqr: Pqr, password: string, commandId: string): Promise<void> {

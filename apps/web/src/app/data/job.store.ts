@@ -15,13 +15,13 @@ import {
   type Summed,
 } from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
-import { Dispatcher, Events, withEventHandlers } from '@ngrx/signals/events';
-import { filter, switchMap } from 'rxjs';
+import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';
 import { CrewStore } from './crew.store';
 import { type Undoable } from './history';
 import { type JointState, jointState } from './joint-state';
 import { Outbox } from './outbox';
+import { withReadAgain } from './read-again';
 import { recordEvents, withRecords } from './records';
 import { ShopStore } from './shop.store';
 import { Summaries } from './summaries';
@@ -160,12 +160,7 @@ export const JobStore = signalStore(
       },
     }),
   ),
-  withEventHandlers((store, events = inject(Events)) => ({
-    readAgain: events.on(recordEvents.delivered).pipe(
-      filter(() => store.jobId() !== null),
-      switchMap(() => store.load(store.jobId() ?? '')),
-    ),
-  })),
+  withReadAgain(),
   withHooks({
     onInit(store) {
       effect(() => {

@@ -1,4 +1,4 @@
-import { computed, inject } from '@angular/core';
+import { computed } from '@angular/core';
 import {
   coreMark,
   type InstrumentSet,
@@ -10,10 +10,8 @@ import {
 } from '@hephaist/contracts';
 import { type JointTrace, jointTrace } from '@hephaist/core';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
-import { Events, withEventHandlers } from '@ngrx/signals/events';
-import { filter, switchMap } from 'rxjs';
 import { call } from './api';
-import { recordEvents } from './records';
+import { withReadAgain } from './read-again';
 
 interface SessionsState {
   readonly jobId: string | null;
@@ -79,10 +77,5 @@ export const SessionsStore = signalStore(
       }
     },
   })),
-  withEventHandlers((store, events = inject(Events)) => ({
-    readAgain: events.on(recordEvents.delivered).pipe(
-      filter(() => store.jobId() !== null),
-      switchMap(() => store.load(store.jobId() ?? '')),
-    ),
-  })),
+  withReadAgain(),
 );

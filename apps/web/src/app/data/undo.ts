@@ -29,8 +29,9 @@ export function withUndo<_>() {
         last = next;
         return next;
       }
+      const seen = (kind: Undoable, id: string): number => store.stored(kind, id)?.version ?? 0;
       const back = async (step: Step, to: 'before' | 'after'): Promise<void> => {
-        const { records, removals } = replay(step.changes, to, (id) => store.stored(step.kind, id)?.version ?? 0);
+        const { records, removals } = replay(step.changes, to, (id) => seen(step.kind, id));
         await outbox.send(step.kind, records, removals);
       };
       async function saveNow<K extends Undoable>(
@@ -62,7 +63,7 @@ export function withUndo<_>() {
           inTurn(() =>
             saveNow(
               kind,
-              changed.map((data) => ({ seen: store.stored(kind, data.id)?.version ?? 0, data })),
+              changed.map((data) => ({ seen: seen(kind, data.id), data })),
               [],
             ),
           ),
@@ -72,7 +73,7 @@ export function withUndo<_>() {
             saveNow(
               kind,
               [],
-              ids.map((id) => ({ id, seen: store.stored(kind, id)?.version ?? 0 })),
+              ids.map((id) => ({ id, seen: seen(kind, id) })),
             ),
           ),
         /** Goes one step back. @throws ApiProblem when someone else changed what the step touched */

@@ -1,4 +1,4 @@
-import { OXYGEN_IN_AIR } from '@hephaist/core';
+import { formatDuration, OXYGEN_IN_AIR } from '@hephaist/core';
 import { line, type ScaleContinuousNumeric, scaleLinear, scaleLog } from 'd3';
 
 /** One axis of a chart: what it spans, where it is ticked, and how a value on it is said. */
@@ -98,6 +98,17 @@ export const placesOf = (curves: readonly Curve[]): number[] =>
   [...new Set(curves.flatMap((c) => c.points.map(([x]) => x)))].sort((a, b) => a - b);
 
 const percent = (part: number): string => `${Number((100 * part).toPrecision(3))} %`;
+
+/** The axis of a time from nought, s. */
+export const durationAxis = (seconds: number, ticks = 5): Axis => ({
+  from: 0,
+  to: seconds,
+  ticks: scaleLinear()
+    .domain([0, seconds])
+    .ticks(ticks)
+    .map((at) => ({ at, text: formatDuration(at) })),
+  say: formatDuration,
+});
 
 /** The axis of oxygen: tens, from what a purge leaves to what air holds. */
 export const oxygenAxis = (least: number): Axis => ({

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatDuration, type PurgeReading, readingsOf, STALE_S } from '@hephaist/core';
-import { scaleLinear } from 'd3';
 import { Chart } from './chart';
-import { type Axis, type Curve, type Instant, oxygenAxis } from './chart-frame';
+import { type Curve, durationAxis, type Instant, oxygenAxis } from './chart-frame';
 
 /** Least oxygen that the chart tells apart. */
 const LEAST = 2e-4;
@@ -47,17 +46,7 @@ export class TraceChart {
 
   private readonly seconds = computed(() => Math.max(1, (this.toMs() - this.fromMs()) / 1000));
   private readonly since = (atMs: number): number => (atMs - this.fromMs()) / 1000;
-  protected readonly x = computed((): Axis => {
-    const ticks = scaleLinear()
-      .domain([0, this.seconds()])
-      .ticks(this.w() > 400 ? 5 : 3);
-    return {
-      from: 0,
-      to: this.seconds(),
-      ticks: ticks.map((at) => ({ at, text: formatDuration(at) })),
-      say: formatDuration,
-    };
-  });
+  protected readonly x = computed(() => durationAxis(this.seconds(), this.w() > 400 ? 5 : 3));
   private readonly oxygen = computed(() =>
     readingsOf(this.readings(), 'oxygen').filter((r) => r.atMs >= this.fromMs() && r.atMs <= this.toMs()),
   );

@@ -179,7 +179,8 @@ import { WaitingFiles } from './waiting-files';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JobsPage {
-  protected readonly jobs = inject(JobsStore).jobs;
+  private readonly store = inject(JobsStore);
+  protected readonly jobs = this.store.jobs;
   protected readonly error = signal<string | null>(null);
   private readonly asked = new Attempt();
   protected readonly problem = this.asked.failure;
@@ -193,7 +194,6 @@ export class JobsPage {
   protected readonly archivedCount = computed(() => (this.jobs() ?? []).filter((j) => j.archived).length);
   private readonly waiting = viewChild.required(WaitingFiles);
   private readonly router = inject(Router);
-  private readonly store = inject(JobsStore);
   private readonly done = inject(Done);
 
   constructor() {

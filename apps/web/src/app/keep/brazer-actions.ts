@@ -113,6 +113,7 @@ export class BrazerActions {
   /** Ends a withdrawal: by quality, signed, with what counts from then on said before. */
   private async readmit(): Promise<boolean> {
     const [{ brazer }, { day, newCoupon }, commandId] = [this.row(), this.draft(), newId()];
+    const seen = this.crew.versionOf(brazer.id);
     const back = readmitted(brazer, day, newCoupon);
     return (
       back !== null &&
@@ -126,7 +127,7 @@ export class BrazerActions {
             : `From ${day} on all that was passed before counts again.`,
           'What was brazed while withdrawn stays out of range.',
         ],
-        send: (password) => this.crew.withdraw(back, password, commandId),
+        send: (password) => this.crew.withdraw(seen, back, password, commandId),
       }))
     );
   }
@@ -165,6 +166,7 @@ export class BrazerActions {
   private async signed(what: Deed): Promise<boolean> {
     if (what === 'readmit') return this.readmit();
     const [{ brazer }, day, words] = [this.row(), this.draft().day, this.draft().words.trim()];
+    const seen = this.crew.versionOf(brazer.id);
     const commandId = newId();
     return what === 'withdraw'
       ? await this.signer.sign({
@@ -173,6 +175,7 @@ export class BrazerActions {
           lines: [`From ${day}: ${words}`, this.touched(day)],
           send: (password) =>
             this.crew.withdraw(
+              seen,
               {
                 ...brazer,
                 withdrawnOn: day,

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { formatDuration, type PurgeStage } from '@hephaist/core';
-import { scaleLinear } from 'd3';
 import { Chart } from '../drawings/chart';
-import { type Axis, type Curve, type Instant, oxygenAxis } from '../drawings/chart-frame';
+import { type Curve, durationAxis, type Instant, oxygenAxis } from '../drawings/chart-frame';
 
 /** Least oxygen that the chart tells apart. */
 const LEAST = 5e-4;
@@ -34,15 +33,7 @@ export class OxygenChart {
   protected readonly y = oxygenAxis(LEAST);
 
   private readonly seconds = computed(() => this.stage().sweep.timeS.at(-1) ?? 1);
-  protected readonly x = computed((): Axis => {
-    const ticks = scaleLinear().domain([0, this.seconds()]).ticks(5);
-    return {
-      from: 0,
-      to: this.seconds(),
-      ticks: ticks.map((at) => ({ at, text: formatDuration(at) })),
-      say: formatDuration,
-    };
-  });
+  protected readonly x = computed(() => durationAxis(this.seconds()));
   protected readonly now = computed((): Instant[] => [
     { at: this.stage().sweep.timeS[this.step()] ?? 0, word: '', now: true },
   ]);
