@@ -1,4 +1,4 @@
-import type { Coupon, Pqr, Procedure } from '@hephaist/contracts';
+import type { Coupon, Pqr, PqrUsed, Procedure } from '@hephaist/contracts';
 import { degFToK, INCH, type ProcedureVariables, PSI, SCFH } from '@hephaist/core';
 
 /** What the demo's procedures state, and the records behind them. Invented. */
@@ -7,6 +7,7 @@ const inches = (min: number, max: number) => ({ min: min * INCH, max: max * INCH
 
 const COPPER: ProcedureVariables = {
   process: 'torch',
+  type: 'manual',
   metals: [['107', '107']],
   wallM: inches(0.025, 0.1),
   odM: inches(0.25, 4.125),
@@ -23,6 +24,19 @@ const COPPER: ProcedureVariables = {
   cleaningAfter: 'wiped; looked at all round',
   technique: 'tube first, then fitting; nitrogen on until cool to touch',
   medical: true,
+  metalIds: ['copper'],
+  specification: 'tube ASTM B280, B819, B88; fittings ASME B16.22',
+  fillerIds: ['BCuP-2', 'BCuP-5', 'BCuP-6'],
+  fillerSize: '1/8 x 0.050 in flat',
+  applied: 'face-fed',
+  overlapMaxM: 2.5 * INCH,
+  oxidant: 'oxygen',
+  flame: 'slightly reducing',
+  tip: 'number 2 to 6',
+  purgeGas: 'nitrogen',
+  purgeGrade: 'oil-free, dry',
+  postHeat: 'none',
+  inspection: 'looked at all round, bore looked at where it is open',
 };
 
 const SILVER: ProcedureVariables = {
@@ -37,6 +51,39 @@ const SILVER: ProcedureVariables = {
   cleaningBefore: 'dry abrasive pad, wiped, flux thin and even on the tube',
   cleaningAfter: 'hot water and brush until the flux is gone',
   technique: 'neutral flame, heat both parts until the flux is clear',
+  metalIds: ['copper', 'brass-forging', 'steel', 'plated-steel', 'stainless-304'],
+  fillerIds: ['BAg-5', 'BAg-7', 'BAg-24'],
+  fillerSize: '1/16 in round wire',
+  flame: 'neutral',
+};
+
+/** What was used on the coupons of the records. */
+const USED: PqrUsed = {
+  form: 'rod',
+  fillerSize: '1/8 x 0.050 in flat',
+  applied: 'face-fed',
+  fuel: 'acetylene',
+  oxidant: 'oxygen',
+  flame: 'slightly reducing',
+  tip: 'number 4',
+  tempK: degFToK(1420),
+  timeS: 75,
+  purgeGas: 'nitrogen',
+  purgeGrade: 'oil-free, dry',
+  purgeFlow: 5 * SCFH,
+  oxygen: 0.002,
+  cleaningBefore: 'dry abrasive pad, wiped',
+  cleaningAfter: 'wiped',
+  postHeat: 'none',
+  tubeMetalId: 'copper',
+  socketMetalId: 'copper',
+  specification: 'tube ASTM B280, coupling ASME B16.22',
+  tubeHeat: 'H-2207',
+  socketHeat: 'H-0931',
+  fillerLot: 'L-118',
+  fillerId: 'BCuP-5',
+  odM: 1.125 * INCH,
+  socketWallM: 0.055 * INCH,
 };
 
 /** The demo's two procedures, both signed. */
@@ -83,9 +130,11 @@ export function demoRecords(id: () => string, brazerId: string, coupons: readonl
     position: 'horizontal',
     tests: [{ kind: 'visual', accepted: true, boreClean: true }],
     note: '',
+    used: USED,
+    laboratory: { name: 'Harbour Materials Laboratory', report: `HM-${400 + n}` },
     ...change,
   });
-  const section = (n: number) => ({ kind: 'section' as const, couponId: coupons[n]?.id ?? '' });
+  const section = (n: number) => ({ kind: 'section' as const, couponId: coupons[n]?.id ?? '', specimen: `${n + 1}-1` });
   const pulled = {
     kind: 'tension' as const,
     forceN: 2150,
@@ -93,17 +142,32 @@ export function demoRecords(id: () => string, brazerId: string, coupons: readonl
     thicknessM: 0.05 * INCH,
     minimumPa: 30_000 * PSI,
     broke: 'base metal' as const,
+    specimen: 'T1',
+  };
+  const silver: PqrUsed = {
+    ...USED,
+    fillerId: 'BAg-7',
+    fillerSize: '1/16 in round wire',
+    flame: 'neutral',
+    fillerLot: 'L-204',
+    fluxLot: 'F-31',
+    tempK: degFToK(1300),
   };
   const seen = { kind: 'visual' as const, accepted: true, boreClean: true };
   return [
     record(1, 'BPS-1', { tests: [seen, section(0), pulled] }),
     record(2, 'BPS-1', { position: 'up-feed', tests: [seen, section(1), pulled] }),
-    record(3, 'BPS-2', { fNumber: '102', fluxId: 'FB3-A', tests: [seen, section(4), pulled] }),
+    record(3, 'BPS-2', { used: silver, fNumber: '102', fluxId: 'FB3-A', tests: [seen, section(4), pulled] }),
     record(4, 'BPS-2', {
+      used: { ...silver, socketMetalId: 'plated-steel', fillerId: 'BAg-24' },
       metals: ['107', '101'],
       fNumber: '102',
       fluxId: 'FB3-C',
-      tests: [seen, section(2), { kind: 'peel', areaM2: 4e-4, unbrazedM2: 3e-5, lineM: 0.02, lineUnbrazedM: 0.002 }],
+      tests: [
+        seen,
+        section(2),
+        { kind: 'peel', areaM2: 4e-4, unbrazedM2: 3e-5, lineM: 0.02, lineUnbrazedM: 0.002, specimen: 'P1' },
+      ],
     }),
   ];
 }

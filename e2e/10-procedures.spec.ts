@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { addTest, expectAxeClean, giveSignature, openDemo, pick, signIn, test } from './helpers';
+import { addTest, expectAxeClean, giveSignature, openDemo, pick, pickSeveral, signIn, test } from './helpers';
 
 test('a procedure’s next revision: drafted, the difference seen, signed; a record closes what lay outside', async ({
   page,
@@ -17,14 +17,18 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
 
   await test.step('a next revision states less: drafted, refused where it cannot be, the difference shown', async () => {
     await page.getByRole('button', { name: 'Next revision' }).click();
-    await page.getByLabel('F-numbers').fill('102');
+    await pickSeveral(page.getByLabel('Filler by class'), 'BAg-5');
+    await expect(page.getByLabel('F-numbers')).toHaveValue('102');
+    await page.getByLabel('Metals by P-number, one with the other').fill('107-107, 107-102');
+    await pickSeveral(page.getByLabel('Flux classes'), 'FB3-C');
+    await pickSeveral(page.getByLabel('Positions of flow'), /^Down-feed/, /^Up-feed/);
     await page.getByLabel('Wall from (in)').fill('0.2');
     await page.getByRole('button', { name: 'Save the draft' }).click();
     await expect(page.getByText('must be at or above the least')).toBeVisible();
     await page.getByLabel('Wall from (in)').fill('0.03');
     await expectAxeClean(page);
     await page.getByRole('button', { name: 'Save the draft' }).click();
-    const filler = page.getByRole('row', { name: /^Filler/ });
+    const filler = page.getByRole('row', { name: /^Filler by F-number/ });
     await expect(filler.getByRole('deletion')).toHaveText('F-101, F-102');
     await expect(filler.getByRole('insertion')).toHaveText('F-102');
     await page.reload();
@@ -32,31 +36,31 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     await expect(page.getByRole('row', { name: /▲ draft/ })).toBeVisible();
   });
 
-  await test.step('signed, it replaces the one before', async () => {
-    await page.getByRole('button', { name: /^Sign revision/ }).click();
-    await expect(page.getByRole('dialog').getByText('Filler: F-101, F-102 becomes F-102')).toBeVisible();
-    await giveSignature(page);
-    await expect(page.getByRole('row', { name: /superseded/ }).first()).toBeVisible();
-    await expect(page.getByText(/✎ Imre Oyelaran \(quality\): released for use/)).toBeVisible();
-    await expect(page.getByText('F-101 never tested')).toHaveCount(0);
+  await test.step('it is not released before its records qualify it', async () => {
+    await page.getByRole('button', { name: /^Release revision/ }).click();
+    await expect(page.getByText('It cannot be released yet: P-102 to P-107 never tested.')).toBeVisible();
   });
 
-  await test.step('a record with its tests judged as they are typed', async () => {
+  await test.step('a record, begun from what is stated, with its tests judged as they are typed', async () => {
     await page.getByRole('button', { name: 'Add a record' }).click();
     await page.getByRole('button', { name: 'File the record' }).click();
     await expect(page.getByText('Say who brazed it')).toBeVisible();
+    await pick(page.getByLabel('Take it from a coupon'), /^C-001/);
+    await expect(page.getByLabel('Metals, P-numbers')).toHaveValue('107-107');
     await pick(page.getByLabel('Brazer'), 'Orla Fennimore (07)');
     await page.getByLabel('Witnessed by').fill('Wren Abara');
     await page.getByLabel('Metals, P-numbers').fill('107-102');
     await page.getByLabel('F-number').fill('102');
-    await page.getByLabel('Flux class').fill('FB3-A');
+    await pick(page.getByLabel('Flux class'), 'FB3-A');
     await page.getByLabel('Wall (in)').fill('0.05');
     await page.getByLabel('Gap a side').fill('0.003');
     await page.getByLabel('Overlap').fill('0.3');
+    await page.getByRole('button', { name: 'Take the section of a coupon on file away' }).click();
     await addTest(page, 'tension');
     await page.getByLabel('Force at breaking').fill('300');
     await page.getByLabel('Width').fill('0.25');
     await page.getByLabel('Thickness').fill('0.05');
+    await page.getByLabel('Specimen').fill('T-1');
     await pick(page.getByLabel('Broke in the'), 'joint');
     await expect(page.getByText(/✕ fails: 300 lbf .* = 24000 psi/)).toBeVisible();
     await page.getByLabel('Force at breaking').fill('480');
@@ -79,8 +83,34 @@ test('a procedure’s next revision: drafted, the difference seen, signed; a rec
     ).toBeVisible();
     await giveSignature(page);
     await expect(page.getByText('P-102 to P-107 never tested')).toHaveCount(0);
-    await expect(page.getByText('PQR-5')).toBeVisible();
+    await expect(page.getByText('PQR-5', { exact: true })).toBeVisible();
+    await expect(page.getByRole('row', { name: /✓ qualified/ })).toBeVisible();
   });
+
+  await test.step('released, it replaces the one before', async () => {
+    await page.getByRole('button', { name: /^Release revision/ }).click();
+    await expect(page.getByRole('dialog').getByText('Filler by F-number: F-101, F-102 becomes F-102')).toBeVisible();
+    await giveSignature(page);
+    await expect(page.getByRole('row', { name: /superseded/ }).first()).toBeVisible();
+    await expect(page.getByText(/✎ Imre Oyelaran \(quality\): released for use/)).toBeVisible();
+  });
+});
+
+test('joints that none covers begin a procedure that does: twelve keys instead of hundreds', async ({ page }) => {
+  await openDemo(page, 'keep');
+  await page.getByRole('tab', { name: 'Procedures', exact: true }).click();
+  const card = page.locator('hp-uncovered-joints > p').first();
+  const marks = await card.locator('strong').innerText();
+  await card.getByRole('button', { name: /^Begin one from/ }).click();
+  await page.getByLabel('Cleaning before').fill('pad, wiped');
+  await page.getByRole('button', { name: 'Save the draft' }).click();
+  const count = Number(marks.split(':')[0]);
+  const covers = await page
+    .locator('p', { hasText: /^ ?Covers/ })
+    .locator('strong')
+    .innerText();
+  expect(Number(covers)).toBeGreaterThanOrEqual(count);
+  await expect(page.getByText('✕ no passed record supports it')).toBeVisible();
 });
 
 test('a company begins: a brazer is put on file, and the first revision of a procedure is written', async ({
@@ -124,7 +154,7 @@ test('a company begins: a brazer is put on file, and the first revision of a pro
     await expect(page.getByText('at least one F-number')).toBeVisible();
     await page.getByLabel('Metals by P-number, one with the other').fill('101-101');
     await page.getByLabel('F-numbers').fill('102');
-    await page.getByLabel('Flux classes').fill('FB3-A');
+    await pickSeveral(page.getByLabel('Flux classes'), 'FB3-A');
     for (const [label, text] of [
       ['Wall from', '0.03'],
       ['Wall to', '0.2'],
@@ -139,7 +169,7 @@ test('a company begins: a brazer is put on file, and the first revision of a pro
       ['Time at heat to', '30'],
     ] as const)
       await page.getByLabel(label).fill(text);
-    await page.getByLabel('Horizontal').check();
+    await pickSeveral(page.getByLabel('Positions of flow'), 'Horizontal');
     await page.getByRole('button', { name: 'Save the draft' }).click();
     await expect(page.getByText('must be at or above the least')).toBeVisible();
     await page.getByLabel('Time at heat to').fill('240');

@@ -90,4 +90,4 @@ export async function addTest(page: Page, kind: string): Promise<void> {
   await page.getByRole('menuitem', { name: kind, exact: true }).click();
 }
 
-export { pick } from './pick';
+export { pick, pickSeveral } from './pick';

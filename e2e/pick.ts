@@ -6,3 +6,11 @@ export async function pick(box: Locator, option: string | RegExp): Promise<void>
   await box.page().getByRole('option', { name: option, exact: true }).click();
   await expect(box.page().locator('mat-option')).toHaveCount(0);
 }
+
+/** Turns some of a choice of several on or off. */
+export async function pickSeveral(box: Locator, ...options: (string | RegExp)[]): Promise<void> {
+  await box.click();
+  for (const name of options) await box.page().getByRole('option', { name, exact: true }).click();
+  await box.page().keyboard.press('Escape');
+  await expect(box.page().locator('mat-option')).toHaveCount(0);
+}

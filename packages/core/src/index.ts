@@ -86,6 +86,7 @@ export * from './qualification/good-days.js';
 export * from './coupons/strip-trace.js';
 export * from './joint/joint-type.js';
 export * from './joint/process.js';
+export * from './procedure/from-joints.js';
 export * from './procedure/procedure.js';
 export * from './procedure/support.js';
 export * from './coupons/other-tests.js';

@@ -37,6 +37,49 @@ describe('procedures', () => {
     expect((await send(other, 0, released).expect(422)).body.fields[0].field).toBe('replaces');
   });
 
+  it('is released once its records qualify it, or as another party’s on stated conditions', async () => {
+    const draft = { ...first, id: newId(), name: 'BPS-new', signedOn: null };
+    await send(draft, 0).expect(200);
+    const refused = await send({ ...draft, signedOn: '2026-06-15' }, 1, released).expect(422);
+    expect(refused.body.fields).toEqual([
+      { field: 'variables.records', says: 'not released: no passed record supports it' },
+    ]);
+    const own = file.pqrs.filter((r) => r.procedureName === first.name);
+    const record = (n: number, change: object) => ({
+      ...own[n],
+      id: newId(),
+      number: `PQR-N${n}`,
+      procedureName: draft.name,
+      procedureId: draft.id,
+      ...change,
+    });
+    const write = (data: object) =>
+      h
+        .as('quality')
+        .post('/api/commands')
+        .send({
+          id: newId(),
+          kind: 'pqr',
+          records: [{ seen: 0, data }],
+          signature: { password: TEST_PASSWORD, meaning: 'tested' },
+        });
+    const odd = await write(record(0, { procedureId: first.id })).expect(422);
+    expect(odd.body.fields[0]).toEqual({ field: 'procedureId', says: 'a revision of BPS-new that is on file' });
+    await write(record(0, {})).expect(200);
+    expect((await send({ ...draft, signedOn: '2026-06-15' }, 1, released).expect(422)).body.fields[0].field).toBe(
+      'variables.position',
+    );
+    await h
+      .as('quality')
+      .post('/api/commands')
+      .send({ id: newId(), kind: 'procedure', records: [], removals: [{ id: draft.id, seen: 1 }] })
+      .expect(409);
+    await write(record(1, {})).expect(200);
+    await send({ ...draft, signedOn: '2026-06-15' }, 1, released).expect(200);
+    const adopted = { from: 'an institute', document: 'Q-7', conditions: 'used as it is written' };
+    await send({ ...first, id: newId(), name: 'BPS-theirs', adopted }, 0, released).expect(200);
+  });
+
   it('a name and revision stand once; a revision follows one of its own name', async () => {
     const same = { ...first, id: newId(), signedOn: null };
     expect((await send(same, 0).expect(422)).body.fields[0].field).toBe('revision');

@@ -24,6 +24,7 @@ import {
   type PutResult,
   readmitted,
   type RecordKinds,
+  releaseProblems,
   SIGNABLE,
   type Signature,
   type Stored,
@@ -64,7 +65,7 @@ async function removeOne(store: RecordStore, kind: Kind, id: string, seen: numbe
   const isRemovable = typeof removable === 'function' ? !current || removable(current.data) : removable;
   if (!isRemovable) throw new RefusedError(`A ${kind} is on file and cannot be taken away.`);
   if (kind === 'procedure' && (await store.isProcedureNamed(id)))
-    throw new RefusedError('Joints or coupons on file name this draft: it stays.');
+    throw new RefusedError('Joints, coupons or records on file name this draft: it stays.');
   if (await store.remove(kind, id, seen)) return;
   if (current)
     throw new ConflictError(`Someone else changed this ${kind} since you saw it. It was not removed.`, [current]);
@@ -118,12 +119,20 @@ async function checkProcedure(store: RecordStore, procedure: Procedure): Promise
     throw new RefusedError(`${now.name} rev ${now.revision} is signed and stays as it is. Write its next revision.`);
   if (all.some((p) => p.id !== procedure.id && p.name === procedure.name && p.revision === procedure.revision))
     throw new ContractError([{ field: 'revision', says: 'this revision of the procedure is on file already' }]);
+  if (procedure.signedOn !== null) await checkRelease(store, procedure);
   if (!procedure.replaces) return;
   const before = all.find((p) => p.id === procedure.replaces);
   if (before?.name !== procedure.name || before.signedOn === null)
     throw new ContractError([{ field: 'replaces', says: 'a signed revision of the same procedure' }]);
   if (all.some((p) => p.id !== procedure.id && p.replaces === procedure.replaces && p.signedOn !== null))
     throw new ContractError([{ field: 'replaces', says: 'another signed revision replaces it already' }]);
+}
+
+/** A revision is released once its records qualify it, or as another party's. @throws ContractError at the field */
+async function checkRelease(store: RecordStore, procedure: Procedure): Promise<void> {
+  const [pqrs, coupons] = [await store.standing('pqr'), await store.standing('coupon')];
+  const problems = releaseProblems(procedure, { pqrs, coupons }, await tablesOf(store));
+  if (problems.length) throw new ContractError(problems);
 }
 
 /** Photographs and procedure that a coupon names are on file. @throws ContractError at the field */
@@ -179,8 +188,11 @@ export function checkNotAhead(kind: Kind, data: RecordKinds[Kind], at = ''): voi
   if (problems.length) throw new ContractError(problems.map((p) => ({ ...p, field: `${at}${p.field}` })));
 }
 
-/** A record's F-number is that of a filler in the tables. @throws ContractError at the field */
+/** A record's F-number is that of a filler in the tables, and its revision is on file. @throws ContractError at the field */
 async function checkPqr(store: RecordStore, pqr: Pqr): Promise<void> {
+  const revision = pqr.procedureId ? await store.find('procedure', pqr.procedureId) : null;
+  if (pqr.procedureId && revision?.name !== pqr.procedureName)
+    throw new ContractError([{ field: 'procedureId', says: `a revision of ${pqr.procedureName} that is on file` }]);
   const odd = fNumberProblems('fNumber', [pqr.fNumber], await tablesOf(store));
   if (odd.length) throw new ContractError(odd);
 }

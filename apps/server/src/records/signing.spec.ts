@@ -76,7 +76,8 @@ describe('a signature', () => {
 
   it('raced by an edit, what was not seen is not signed', async () => {
     const id = newId();
-    const draft: Procedure = { ...(file.procedures[0] as Procedure), id, name: 'BPS-R', signedOn: null };
+    const adopted = { from: 'an institute', document: 'Q-7', conditions: 'used as it is written' };
+    const draft: Procedure = { ...(file.procedures[0] as Procedure), id, name: 'BPS-R', signedOn: null, adopted };
     await send(command(draft, 'procedure')).expect(200);
     const signed = { ...draft, signedOn: '2026-06-15' };
     const [edit, sign] = await Promise.all([

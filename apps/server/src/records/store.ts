@@ -271,7 +271,7 @@ export class RecordStore {
 
   /** Whether a log entry or coupon on file names a procedure. */
   async isProcedureNamed(id: string): Promise<boolean> {
-    for (const kind of ['log', 'coupon'] as const)
+    for (const kind of ['log', 'coupon', 'pqr'] as const)
       if (await this.table(kind).whereRaw(`data->>'procedureId' = ?`, [id]).first('id')) return true;
     return false;
   }

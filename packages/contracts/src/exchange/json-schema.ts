@@ -5,15 +5,15 @@ import type {
   SchemaInnerTypeDescription,
   SchemaObjectDescription,
 } from 'yup';
-import { couponTestSchemas } from '../records/coupon-tests.js';
+import { couponTestSchemas, ofSpecimen } from '../records/coupon-tests.js';
 import { fitUpSchemas } from '../records/fit-up.js';
 import { testSchemas } from '../records/pqr.js';
 import { EXCHANGE_VERSION, jobFileSchema } from './exchange.js';
 
 /** What may stand where the kind decides, by the name that its schema gives. */
 const CHOICES: Readonly<Record<string, readonly AnyObjectSchema[]>> = {
-  tests: Object.values(testSchemas),
-  'coupon tests': Object.values(couponTestSchemas),
+  tests: Object.values(testSchemas).map(ofSpecimen),
+  'coupon tests': Object.values(couponTestSchemas).map(ofSpecimen),
 };
 
 type Json = Record<string, unknown>;

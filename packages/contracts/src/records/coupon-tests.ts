@@ -1,6 +1,6 @@
 import { ASME_RULES, type CouponTest, InputError, judgeTest, PEEL_LINES } from '@hephaist/core';
 import * as yup from 'yup';
-import { number } from '../schemas/ids.js';
+import { number, oneLine } from '../schemas/ids.js';
 import { whole } from '../schemas/whole.js';
 import { oneOf, size } from './procedure-variables.js';
 
@@ -39,7 +39,7 @@ export const couponTestSchemas = {
   'peel lines': yup.object({
     kind: oneOf(['peel lines'] as const),
     lapM: size('Lap', 0.5, 'up to 20 in (0.5 m)'),
-    aroundM: size('Way round', 3.2, 'up to 126 in (3.2 m)'),
+    aroundM: size('Around the joint', 3.2, 'up to 126 in (3.2 m)'),
     lines: yup
       .array(yup.array(voidSchema()).max(50, 'at most 50 voids on a line').required())
       .min(PEEL_LINES.least, `at least ${PEEL_LINES.least} lines`)
@@ -61,6 +61,15 @@ function unjudged(test: CouponTest): InputError['problems'] {
   }
 }
 
+/** Number of the specimen that was tested; absent in tests written before it was asked for. */
+export interface OfSpecimen {
+  readonly specimen?: string | undefined;
+}
+
+/** The same test with its specimen. */
+export const ofSpecimen = (schema: yup.AnyObjectSchema): yup.AnyObjectSchema =>
+  schema.shape({ specimen: oneLine('Specimen', 16).optional().default(undefined) });
+
 /**
  * One test among those that are named; what its numbers cannot mean together is refused at its fields.
  * @param among name by which the published schema finds the same choice
@@ -70,22 +79,24 @@ export function testAmong(schemas: Readonly<Record<string, yup.AnyObjectSchema>>
     .lazy((v: { kind?: unknown } | null | undefined) => {
       const kind = typeof v?.kind === 'string' ? v.kind : '';
       const known = Object.hasOwn(schemas, kind) ? schemas[kind] : undefined;
-      const schema = known ?? yup.object({ kind: oneOf(Object.keys(schemas)) });
-      return schema.noUnknown('has a field that is not known here').test(
-        'judged',
-        '',
-        whole([], (test, context) => {
-          if (!known || !(COUPON_TEST_KINDS as string[]).includes(kind)) return true;
-          const problems = unjudged(test as CouponTest);
-          return problems.length
-            ? new yup.ValidationError(
-                problems.map((p) =>
-                  context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
-                ),
-              )
-            : true;
-        }),
-      );
+      const schema = known ?? (yup.object({ kind: oneOf(Object.keys(schemas)) }) as yup.AnyObjectSchema);
+      return ofSpecimen(schema)
+        .noUnknown('has a field that is not known here')
+        .test(
+          'judged',
+          '',
+          whole([], (test, context) => {
+            if (!known || !(COUPON_TEST_KINDS as string[]).includes(kind)) return true;
+            const problems = unjudged(test as CouponTest);
+            return problems.length
+              ? new yup.ValidationError(
+                  problems.map((p) =>
+                    context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
+                  ),
+                )
+              : true;
+          }),
+        );
     })
     .meta({ among });
 }

@@ -13,10 +13,11 @@ import {
 } from '@hephaist/core';
 import * as yup from 'yup';
 import { daySchema, idSchema, number, oneLine } from '../schemas/ids.js';
-import { FILLER, inTable, METAL, RULES, tubeSchema } from '../schemas/in-table.js';
+import { FILLER, FLUX, inTable, inTableOrNull, METAL, RULES, tubeSchema } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 import { whole } from '../schemas/whole.js';
-import { couponTestSchemas, testAmong, voidSchema } from './coupon-tests.js';
+import { couponTestSchemas, type OfSpecimen, testAmong, voidSchema } from './coupon-tests.js';
+import { type Laboratory, laboratorySchema } from './pqr-used.js';
 import { type FaceTrace, faceTraceSchema } from './strip-marks.js';
 
 const faceSchema = strict(
@@ -45,7 +46,10 @@ export const couponSchema = strict(
     tube: tubeSchema(),
     socketMetalId: inTable(METAL),
     fillerId: inTable(FILLER),
-    position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
+    position: yup
+      .string()
+      .oneOf(POSITION_IDS, `one of ${POSITION_IDS.join(', ')}`)
+      .required(),
     overlapM: number('Overlap', 0.0005, 0.5, 'above 0.02 in (0.5 mm), at most 20 in'),
     /** Oxide-free bore; null where nobody looked inside. */
     boreClean: yup.boolean().nullable().default(null),
@@ -92,6 +96,10 @@ export const couponSchema = strict(
       .default(undefined),
     /** The revision of the procedure it was brazed to; null where none was. */
     procedureId: idSchema.nullable().optional().default(undefined),
+    /** Flux, lot and laboratory; each absent in coupons written before it was asked for, null for none. */
+    fluxId: inTableOrNull(FLUX).optional().default(undefined),
+    fillerLot: oneLine('Lot of filler', 60).optional().default(undefined),
+    laboratory: laboratorySchema.nullable().optional().default(undefined),
     lookedBy: oneLine('Read by').required('Say who read the strip'),
   }),
 ).test(
@@ -105,14 +113,27 @@ export const couponSchema = strict(
 );
 
 export type CouponFace = Omit<yup.InferType<typeof faceSchema>, 'trace'> & { trace?: FaceTrace };
-type LaterOfCoupon = 'process' | 'type' | 'visualReason' | 'statement' | 'tests' | 'jointType' | 'procedureId';
+type LaterOfCoupon =
+  | 'fluxId'
+  | 'fillerLot'
+  | 'laboratory'
+  | 'process'
+  | 'type'
+  | 'visualReason'
+  | 'statement'
+  | 'tests'
+  | 'jointType'
+  | 'procedureId';
 export type Coupon = Omit<yup.InferType<typeof couponSchema>, 'faces' | LaterOfCoupon> & {
   faces: CouponFace[];
   visualReason?: string | null | undefined;
   statement?: { cleaning: string; gapM: number | null; purgeFlow: number | null } | undefined;
-  tests?: CouponTest[] | undefined;
+  tests?: (CouponTest & OfSpecimen)[] | undefined;
   jointType?: JointType | undefined;
   process?: Process | undefined;
   type?: ProcessType | undefined;
   procedureId?: string | null | undefined;
+  fluxId?: string | null | undefined;
+  fillerLot?: string | undefined;
+  laboratory?: Laboratory | null | undefined;
 };

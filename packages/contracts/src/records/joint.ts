@@ -60,7 +60,10 @@ export const jointSchema = strict(
         .optional()
         .default(undefined),
       fitUp: fitUpSchema,
-      position: yup.string().oneOf(POSITION_IDS, 'horizontal, down-feed or up-feed').required(),
+      position: yup
+        .string()
+        .oneOf(POSITION_IDS, `one of ${POSITION_IDS.join(', ')}`)
+        .required(),
       partNearby: strict(
         yup.object({
           partId: inTable(PART),

@@ -17,7 +17,8 @@ import { FLUX, inTable, inTableOrNull, RULES } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 import { couponVerdict } from './brazer-record.js';
 import type { Coupon } from './coupon.js';
-import { couponTestSchemas, testAmong } from './coupon-tests.js';
+import { couponTestSchemas, type OfSpecimen, testAmong } from './coupon-tests.js';
+import { type Laboratory, laboratorySchema, type PqrUsed, usedSchema } from './pqr-used.js';
 import { oneOf, pair, size, WALL } from './procedure-variables.js';
 
 /** What each kind of test of a record holds. */
@@ -32,7 +33,7 @@ export const testSchemas = {
 };
 export const TEST_KINDS = Object.keys(testSchemas) as (keyof typeof testSchemas)[];
 export type ProcedureTest = {
-  [K in keyof typeof testSchemas]: yup.InferType<(typeof testSchemas)[K]> & { kind: K };
+  [K in keyof typeof testSchemas]: yup.InferType<(typeof testSchemas)[K]> & { kind: K } & OfSpecimen;
 }[keyof typeof testSchemas];
 const testSchema = testAmong(testSchemas, 'tests');
 
@@ -60,9 +61,18 @@ export const pqrSchema = strict(
     position: oneOf(POSITION_IDS),
     tests: yup.array(testSchema).min(1, 'at least one test').max(12).required(),
     note: note(),
+    /** Revision that it was brazed to; absent, as the two below, in records written before it was asked for. */
+    procedureId: idSchema.optional().default(undefined),
+    used: usedSchema.optional().default(undefined),
+    laboratory: laboratorySchema.nullable().optional().default(undefined),
   }),
 );
-export type Pqr = Omit<yup.InferType<typeof pqrSchema>, 'tests'> & { tests: ProcedureTest[] };
+export type Pqr = Omit<yup.InferType<typeof pqrSchema>, 'tests' | 'procedureId' | 'used' | 'laboratory'> & {
+  tests: ProcedureTest[];
+  procedureId?: string;
+  used?: PqrUsed;
+  laboratory?: Laboratory | null;
+};
 
 /** The verdict of one test; null for a section whose coupon is not on file. */
 export function testVerdict(

@@ -1,4 +1,4 @@
-import { formatDuration, inUnits, said, type UnitSystem, type Unsupported } from '@hephaist/core';
+import { findMetal, formatDuration, inUnits, said, type UnitSystem, type Unsupported } from '@hephaist/core';
 import type { Procedure } from './procedure.js';
 
 /** One variable of a procedure, what it was in the revision before, and what its records say of it. */
@@ -18,31 +18,67 @@ const of =
   (p) =>
     p.variables ? show(p.variables) : 'not stated';
 
+/** Metals by their rows of the tables with their UNS, and the specifications in words. */
+function metalWords(p: Procedure): string {
+  const v = p.variables;
+  if (!v) return 'not stated';
+  const metals = (v.metalIds ?? []).map((id) => {
+    const metal = findMetal(id);
+    return metal ? [metal.name, metal.uns].filter(Boolean).join(' ') : id;
+  });
+  return told([...metals, v.specification].filter(Boolean).join('; '));
+}
+const told = (text: string | undefined): string => text || '–';
+const percent = (x: number): string => `${Number((100 * x).toPrecision(3))} %`;
+
 /** Every variable in the order of the work, with the variable's name in the rules of support. */
 const ROWS: readonly (readonly [name: string, rule: string, show: Show])[] = [
-  ['Process', 'process', of((v) => `${v.process}, ${v.type ?? 'manual'}, ${v.fuel}`)],
+  ['Process', 'process', of((v) => `${v.process}, ${v.type ?? 'manual'}`)],
   ['Type of joint', 'process', of((v) => v.jointType)],
-  ['Metals', 'metals', of((v) => v.metals.map((m) => `P-${m[0]} to P-${m[1]}`).join(', '))],
+  ['Metals by P-number', 'metals', of((v) => v.metals.map((m) => `P-${m[0]} to P-${m[1]}`).join(', '))],
+  ['Metals by specification', '', metalWords],
   ['Wall', 'wall', of((v) => band(v.wallM, 'diameter'))],
   ['Diameter', '', of((v) => (v.odM ? band(v.odM, 'diameter') : 'any'))],
-  ['Filler', 'filler', (p) => `F-${p.fNumbers.join(', F-')}`],
-  ['Form of filler', '', of((v) => v.form)],
-  ['Flux', 'flux', (p) => p.fluxIds.join(' or ') || 'none'],
-  ['Position', 'position', of((v) => v.positions.join(', '))],
-  ['Overlap', 'overlap', of((v) => `from ${said(v.overlapMinM, 'diameter')}`)],
-  ['Gap a side', 'gap', of((v) => band(v.gapM, 'gap'))],
-  ['Temperature', '', of((v) => band(v.tempK, 'temperature'))],
-  ['Time at heat', '', of((v) => (v.timeS ? `${formatDuration(v.timeS.min)} to ${formatDuration(v.timeS.max)}` : '–'))],
-  ['Nitrogen', '', of((v) => (v.purgeFlow ? band(v.purgeFlow, 'flow') : 'none'))],
+  ['Filler by F-number', 'filler', (p) => `F-${p.fNumbers.join(', F-')}`],
+  ['Filler by class', '', of((v) => (v.fillerIds?.length ? `AWS A5.8 ${v.fillerIds.join(', ')}` : '–'))],
+  ['Form of filler', 'form', of((v) => [v.form, v.fillerSize].filter(Boolean).join(', '))],
+  ['How it is applied', 'applied', of((v) => told(v.applied))],
+  ['Flux', 'flux', (p) => (p.fluxIds.length ? `AWS A5.31 ${p.fluxIds.join(' or ')}` : 'none')],
+  ['Position of flow', 'position', of((v) => v.positions.join(', '))],
   [
-    'Oxygen limit',
-    '',
-    (p) => (p.oxygenLimit === null ? 'the line’s' : `${Number((100 * p.oxygenLimit).toPrecision(3))} %`),
+    'Overlap',
+    'overlap',
+    of((v) =>
+      v.overlapMaxM
+        ? band({ min: v.overlapMinM, max: v.overlapMaxM }, 'diameter')
+        : `from ${said(v.overlapMinM, 'diameter')}`,
+    ),
   ],
-  ['Cleaning before', '', of((v) => v.cleaningBefore || '–')],
-  ['Cleaning after', '', of((v) => v.cleaningAfter || '–')],
-  ['Technique', '', of((v) => v.technique || '–')],
+  ['Gap a side', 'gap', of((v) => band(v.gapM, 'gap'))],
+  ['Fuel gas and oxidant', '', of((v) => [v.fuel, v.oxidant].filter(Boolean).join(' with '))],
+  ['Flame', '', of((v) => told(v.flame))],
+  ['Torch tip', '', of((v) => told(v.tip))],
+  ['Temperature', 'temperature', of((v) => band(v.tempK, 'temperature'))],
+  ['Time at heat', '', of((v) => (v.timeS ? `${formatDuration(v.timeS.min)} to ${formatDuration(v.timeS.max)}` : '–'))],
+  [
+    'Purge',
+    'purge',
+    of((v) =>
+      v.purgeFlow ? [told(v.purgeGas), v.purgeGrade, band(v.purgeFlow, 'flow')].filter(Boolean).join(', ') : 'none',
+    ),
+  ],
+  ['Oxygen limit', '', (p) => (p.oxygenLimit === null ? 'the line’s' : percent(p.oxygenLimit))],
+  ['Cleaning before', '', of((v) => told(v.cleaningBefore))],
+  ['Cleaning after', '', of((v) => told(v.cleaningAfter))],
+  ['Heat after brazing', '', of((v) => told(v.postHeat))],
+  ['Technique', '', of((v) => told(v.technique))],
+  ['Inspection', '', of((v) => told(v.inspection))],
   ['Medical gas', '', of((v) => (v.medical ? 'yes' : 'no'))],
+  [
+    'Taken over from',
+    '',
+    (p) => (p.adopted ? `${p.adopted.from}, ${p.adopted.document}: ${p.adopted.conditions}` : '–'),
+  ],
   ['Note', '', (p) => p.note || '–'],
 ];
 

@@ -22,10 +22,30 @@ export const procedureSchema = strict(
     replaces: idSchema.optional().default(undefined),
     /** All else that it states; absent in procedures written before it was asked for. */
     variables: procedureVariablesSchema.optional().default(undefined),
+    /** Another party's procedure taken over as it is, and on what conditions; absent where it is the company's own. */
+    adopted: strict(
+      yup.object({
+        from: oneLine('Qualified by', 120).required('Say who qualified it'),
+        document: oneLine('Their record', 60).required('Give the number of their record'),
+        conditions: oneLine('Conditions', 400).required('Say on what conditions it is taken over'),
+      }),
+    )
+      .optional()
+      .default(undefined),
   }),
 );
 
-export type Procedure = Omit<yup.InferType<typeof procedureSchema>, 'replaces' | 'variables' | 'signedAt'> & {
+/** A procedure that another party qualified. */
+export interface Adopted {
+  readonly from: string;
+  readonly document: string;
+  readonly conditions: string;
+}
+export type Procedure = Omit<
+  yup.InferType<typeof procedureSchema>,
+  'replaces' | 'variables' | 'signedAt' | 'adopted'
+> & {
+  adopted?: Adopted;
   signedAt?: string;
   replaces?: string;
   variables?: ProcedureVariables;

@@ -134,7 +134,11 @@ export function logFindings(
       void out.push({ about: 'procedure', says: `${procedure.name}: ${says}`, asksReason: true, source: RANGE });
     if (!procedure.inForce) add('not in force on that day');
     if (rod) {
-      const asks = { ...toCover(plan, made.gapKnown), ...asksWith(plan, made.fillerId, procedure.variables) };
+      const asks = {
+        ...toCover(plan, made.gapKnown),
+        ...asksWith(plan, made.fillerId, procedure.variables),
+        fillerId: made.fillerId,
+      };
       const flux = made.fluxId === undefined ? (rod.flux?.id ?? null) : made.fluxId;
       procedureGaps(procedure, { ...asks, fluxId: flux }).forEach(add);
     }

@@ -109,6 +109,24 @@ describe('what the records of a procedure support', () => {
     ['a position added', procedure({ positions: ['horizontal', 'up-feed'] }), [record()], ['position']],
     ['down-feed covered by up-feed', procedure({ positions: ['down-feed'] }), [record({ position: 'up-feed' })], []],
     ['overlap shorter than tested', procedure({ overlapMinM: 0.01 }), [record()], ['overlap']],
+    ['a ring was tested, rod is stated', procedure(), [record({ used: { form: 'ring' } })], ['form']],
+    ['the form that was tested is not known', procedure(), [record({ used: {} })], []],
+    [
+      'one of two was tested with rod',
+      procedure(),
+      [record({ used: { form: 'ring' } }), record({ used: { form: 'rod' } })],
+      [],
+    ],
+    [
+      'fed to the face, tested pre-placed',
+      procedure({ applied: 'face-fed' }),
+      [record({ used: { applied: 'pre-placed' } })],
+      ['applied'],
+    ],
+    ['below the stated heat', procedure(), [record({ used: { tempK: 979 } })], ['temperature']],
+    ['at the least heat', procedure(), [record({ used: { tempK: 980 } })], []],
+    ['nitrogen stated, tested without', procedure(), [record({ used: { purgeFlow: null } })], ['purge']],
+    ['nitrogen stated and used', procedure(), [record({ used: { purgeFlow: 2e-5 } })], []],
     [
       'gap range that leaves out what was tested',
       procedure({ gapM: { min: 0.0001, max: 0.0002 } }),
@@ -171,6 +189,11 @@ describe('joints a procedure covers', () => {
       pNumbers: ['107', '101'] as const,
     };
     expect(procedureGaps(procedure(), none)).toHaveLength(7);
+    expect(procedureGaps(procedure({ overlapMaxM: 0.0231 }), joint)).toEqual([]);
+    expect(procedureGaps(procedure({ overlapMaxM: 0.023 }), joint)).toHaveLength(1);
+    const five = procedure({ fillerIds: ['BCuP-5'] });
+    expect(procedureGaps(five, { ...joint, fillerId: 'BCuP-5' })).toEqual([]);
+    expect(procedureGaps(five, { ...joint, fillerId: 'BCuP-2' })).toEqual(['BCuP-2 not stated: BCuP-5 is']);
     expect(procedureGaps(procedure({}, { fluxIds: ['FB3-A'] }), joint)).toEqual(['it is for brazing with flux']);
     expect(procedureGaps(procedure(), { ...joint, gapM: null })).toEqual([]);
   });

@@ -103,6 +103,54 @@ function judgeTested(
     add('overlap', `${what}: from ${length(v.overlapMinM)}, shorter than tested (${length(longest)})`);
   if (own.every((r) => r.gapM < v.gapM.min - 1e-9 || r.gapM > v.gapM.max + 1e-9))
     add('gap', `${what}: ${gap(v.gapM.min)} to ${gap(v.gapM.max)}, tested at ${say(own.map((r) => gap(r.gapM)))}`);
+  judgeUsed(what, own, v, add);
+}
+
+/**
+ * What records say was used, where they say it: form of filler and how it was applied, the heat, nitrogen in the bore. A
+ * record that does not say counts as if it had been used as stated.
+ */
+function judgeUsed(
+  what: string,
+  own: readonly QualifiedBy[],
+  v: ProcedureVariables,
+  add: (variable: string, says: string) => void,
+): void {
+  const against = <T>(
+    variable: string,
+    of: (r: QualifiedBy) => T | undefined,
+    fits: (x: T) => boolean,
+    says: (x: T) => string,
+    stated: string,
+  ): void => {
+    const said = own.map(of);
+    const known = said.filter((x): x is T => x !== undefined && x !== null);
+    if (known.length === said.length && !known.some(fits))
+      add(variable, `${what}: ${stated}, tested with ${say(known.map(says))}`);
+  };
+  against(
+    'form',
+    (r) => r.used?.form,
+    (form) => form === v.form,
+    String,
+    v.form,
+  );
+  against(
+    'applied',
+    (r) => r.used?.applied,
+    (applied) => v.applied === undefined || applied === v.applied,
+    String,
+    v.applied ?? '',
+  );
+  against(
+    'temperature',
+    (r) => r.used?.tempK ?? undefined,
+    (k) => k >= v.tempK.min - 0.5 && k <= v.tempK.max + 0.5,
+    (k) => said(k, 'temperature'),
+    `${said(v.tempK.min, 'temperature')} to ${said(v.tempK.max, 'temperature')}`,
+  );
+  if (v.purgeFlow && own.every((r) => r.used?.purgeFlow === null))
+    add('purge', `${what}: nitrogen in the bore is stated, tested without`);
 }
 
 const say = (words: readonly string[]): string => [...new Set(words)].join(' or ');
@@ -121,6 +169,8 @@ export function medicalMissing(procedure: StatedProcedure): string[] {
 /** A joint as a procedure must cover it. */
 export interface JointToCover extends JointVariables {
   readonly fluxId: string | null;
+  /** Class of the chosen filler; absent or null where none is. */
+  readonly fillerId?: string | null;
   /** Gap cold, a side, m; null while it is not known. */
   readonly gapM: number | null;
   readonly medical: boolean;
@@ -131,6 +181,7 @@ export function toCover(plan: JointPlan, gapKnown: boolean): JointToCover {
   return {
     ...plan.asks,
     fluxId: plan.selection.chosen?.flux?.id ?? null,
+    fillerId: plan.selection.chosen?.filler.id ?? null,
     gapM: gapKnown ? plan.gap.sideM : null,
     medical: plan.service.kind === 'medical',
   };
@@ -164,6 +215,10 @@ function variableGaps(v: ProcedureVariables, joint: JointToCover): string[] {
   if (!v.positions.some((p: Position) => p === joint.position)) gaps.push(`${joint.position} not stated`);
   if (joint.overlapM < v.overlapMinM - 1e-9)
     gaps.push(`overlap ${length(joint.overlapM)}, stated from ${length(v.overlapMinM)}`);
+  if (v.overlapMaxM && joint.overlapM > v.overlapMaxM + 1e-9)
+    gaps.push(`overlap ${length(joint.overlapM)}, stated to ${length(v.overlapMaxM)}`);
+  if (v.fillerIds?.length && joint.fillerId && !v.fillerIds.includes(joint.fillerId))
+    gaps.push(`${joint.fillerId} not stated: ${v.fillerIds.join(', ')} is`);
   if (joint.gapM !== null && (joint.gapM < v.gapM.min - 1e-9 || joint.gapM > v.gapM.max + 1e-9))
     gaps.push(`gap ${gap(joint.gapM)}, stated ${gap(v.gapM.min)} to ${gap(v.gapM.max)}`);
   if (joint.medical && !v.medical) gaps.push('not for medical gas');

@@ -9,13 +9,14 @@ export const RANGE_SOURCE = published(
   'essential variables of the brazer; check the current edition',
 );
 
-export const POSITION_IDS = ['horizontal', 'down-feed', 'up-feed'] as const;
+export const POSITION_IDS = ['horizontal', 'down-feed', 'up-feed', 'flat'] as const;
 export type Position = (typeof POSITION_IDS)[number];
 
 export const POSITIONS: readonly { readonly id: Position; readonly name: string; readonly says: string }[] = [
-  { id: 'horizontal', name: 'Horizontal', says: 'pipe lies level, joint fed around the clock' },
-  { id: 'down-feed', name: 'Down-feed', says: 'pipe upright, socket faces up, filler runs down in' },
-  { id: 'up-feed', name: 'Up-feed', says: 'pipe upright, socket faces down, filler is drawn up' },
+  { id: 'horizontal', name: 'Horizontal', says: 'horizontal flow: pipe lies level, joint fed around the clock' },
+  { id: 'down-feed', name: 'Down-feed (downflow)', says: 'pipe upright, socket faces up, filler runs down in' },
+  { id: 'up-feed', name: 'Up-feed (upflow)', says: 'pipe upright, socket faces down, filler is drawn up' },
+  { id: 'flat', name: 'Flat', says: 'flat flow: a lap lies flat and is fed along its edge' },
 ];
 
 /** What a coupon was, as far as its brazer's range goes. Lengths in m. */
@@ -80,6 +81,7 @@ export const POSITION_COVER: Readonly<Record<Position, readonly Position[]>> = {
   horizontal: ['horizontal'],
   'down-feed': ['down-feed'],
   'up-feed': ['up-feed', 'down-feed'],
+  flat: ['flat'],
 };
 
 const samePair = (a: readonly [string, string], b: readonly [string, string]): boolean =>

@@ -55,8 +55,9 @@ export const KIND_WORDS = {
 
 export const POSITION_WORDS = {
   horizontal: ['horiz', 'horizontal', 'flat'],
-  'down-feed': ['down', 'downfeed', 'down-feed'],
-  'up-feed': ['up', 'upfeed', 'up-feed'],
+  'down-feed': ['down', 'downfeed', 'down-feed', 'downflow'],
+  'up-feed': ['up', 'upfeed', 'up-feed', 'upflow'],
+  flat: ['flat-flow', 'flatflow'],
 } as const;
 
 export const PART_WORDS: Readonly<Record<string, readonly string[]>> = {

@@ -118,10 +118,11 @@ describe('records', () => {
       expect(readPeel({ lapM: 0.01, aroundM: 0.1, lines }).areaDoubt * n, String(n)).toBeCloseTo(value, 9);
     });
   });
-  it('up-feed covers down-feed and not level; level and down-feed cover themselves', () =>
+  it('up-feed covers down-feed and not level; the others cover themselves', () =>
     expect(POSITION_COVER).toEqual({
       horizontal: ['horizontal'],
       'down-feed': ['down-feed'],
+      flat: ['flat'],
       'up-feed': ['up-feed', 'down-feed'],
     }));
   it('holds through the last day, not the day after, six months from the coupon', () => {

@@ -5,7 +5,6 @@ import { group } from 'd3';
 import { SeamPlan } from '../answer/seam-plan';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
-import { May } from '../signing/may';
 import { CleaningStore } from './cleaning.store';
 import { JointCard } from './joint-card';
 import { JointLog } from './joint-log';
@@ -13,7 +12,7 @@ import { JointLog } from './joint-log';
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
   selector: 'hp-braze-page',
-  imports: [MatButtonModule, May, JointCard, JointLog, SeamPlan, StateMark],
+  imports: [MatButtonModule, JointCard, JointLog, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
       @if (clean().length) {

@@ -40,7 +40,7 @@ export const TEST_FIELDS: Readonly<Record<TestKind, readonly TestField[]>> = {
   ],
   'peel lines': [
     { name: 'lapM', label: 'Lap', quantity: 'diameter' },
-    { name: 'aroundM', label: 'Way round', quantity: 'diameter' },
+    { name: 'aroundM', label: 'Around the joint', quantity: 'diameter' },
   ],
   bend: [{ name: 'crackM', label: 'Longest open crack', quantity: 'diameter' }],
 };
@@ -57,7 +57,7 @@ export const TEST_NAMES: Readonly<Record<TestKind, string>> = {
 /** Lines a peel is read along at first. */
 const LINES = 8;
 
-/** A test as it begins. @param sizes lap and way round of the joint, m, where they are known */
+/** A test as it begins. @param sizes lap and circumference of the joint, m, where they are known */
 export function newTest(
   kind: TestKind,
   system: UnitSystem,
@@ -83,8 +83,14 @@ export function unansweredOf({ kind, texts, lines }: TestDraft): FieldProblem[] 
   );
 }
 
-/** The test that a draft says, with what cannot be read of its lines. */
+/** The test that a draft says, with its specimen, and what cannot be read of its lines. */
 export function readTest(draft: TestDraft, system: UnitSystem): { test: ProcedureTest; problems: FieldProblem[] } {
+  const { test, problems } = withoutSpecimen(draft, system);
+  const specimen = draft.texts['specimen']?.trim();
+  return { test: specimen ? { ...test, specimen } : test, problems };
+}
+
+function withoutSpecimen(draft: TestDraft, system: UnitSystem): { test: ProcedureTest; problems: FieldProblem[] } {
   const { kind, texts } = draft;
   if (kind === 'section') return { test: { kind, couponId: texts['couponId'] ?? '' }, problems: [] };
   if (kind === 'visual') {

@@ -25,8 +25,8 @@ export function workOf<J extends Joint>(
   return joints.flatMap((joint) => {
     const summary = summaryOf(joint)?.summary;
     if (!summary?.asks || joint.setAside) return [];
-    const { asks, fluxId, medical, gapSideM } = summary;
-    const cover = { ...asks, fluxId, medical, gapM: joint.fitUp.mode === 'nominal' ? null : gapSideM };
+    const { asks, fluxId, fillerId, medical, gapSideM } = summary;
+    const cover = { ...asks, fluxId, fillerId, medical, gapM: joint.fitUp.mode === 'nominal' ? null : gapSideM };
     return [{ joint, asks, cover, open: last.get(joint.id)?.visual !== 'accepted' }];
   });
 }

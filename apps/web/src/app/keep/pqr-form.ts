@@ -21,11 +21,15 @@ import {
   testVerdict,
 } from '@hephaist/contracts';
 import {
+  APPLIED,
   ASME_RULES,
   displayUnit,
   type FieldProblem,
+  FILLER_FORMS,
+  FLAMES,
+  FUELS,
   JOINT_TYPES,
-  type Position,
+  OXIDANTS,
   PROCESS_TYPES,
   PROCESSES,
   type Quantity,
@@ -42,16 +46,15 @@ import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { nextNumber } from '../forms/next-number';
-import { plain, POSITION_OPTIONS, ruleSetOptions } from '../forms/options';
+import { fillerOptions, metalOptions, plain, POSITION_OPTIONS, ruleSetOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { inWords } from '../forms/problems';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 import { localNow } from '../time/zone';
-import { typed } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
-import { readPairs } from './pairs-text';
+import { beginRecord, looksOf, readRecord, takenFrom } from './pqr-draft';
 
 /** Writes down what was done on a procedure's test coupon and how it tested; each verdict as it is typed. */
 @Component({
@@ -77,32 +80,28 @@ export class PqrForm {
     joints: plain(JOINT_TYPES),
     positions: POSITION_OPTIONS,
     ruleSets: ruleSetOptions(this.tables()),
+    metals: metalOptions(this.tables()),
+    fillers: fillerOptions(this.tables()),
+    fluxes: plain(this.tables().fluxes.map((f) => f.id)),
+    forms: plain(FILLER_FORMS),
+    applied: plain(APPLIED),
+    fuels: plain(FUELS),
+    oxidants: plain(OXIDANTS),
+    flames: plain(FLAMES),
     kinds: ['section', 'peel lines', 'peel', 'tension', 'bend', 'visual'] as const,
   };
   protected readonly brazers = computed(() =>
     this.crew.brazers().map((b) => ({ id: b.id, name: `${b.name} (${b.mark})` })),
   );
-  protected readonly draft = linkedSignal(() => {
-    const p = this.procedure();
-    return {
-      number: this.nextNumber(),
-      brazedOn: localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10),
-      brazerId: '',
-      witness: '',
-      ruleSetId: p.variables?.medical ? 'asme-ix-medical' : 'asme-ix',
-      process: p.variables?.process ?? ('torch' as const),
-      type: p.variables?.type ?? ('manual' as const),
-      jointType: p.variables?.jointType ?? ('socket' as const),
-      metals: '',
-      fNumber: p.fNumbers[0] ?? '',
-      fluxId: p.fluxIds[0] ?? '',
-      wall: '',
-      gap: '',
-      overlap: '',
-      position: 'horizontal' as Position,
-      note: '',
-    };
-  });
+  /** Coupons on file, newest first: a record can be taken from one. */
+  protected readonly coupons = computed(() =>
+    [...this.crew.coupons()]
+      .sort((x, y) => y.brazedOn.localeCompare(x.brazedOn) || y.number.localeCompare(x.number))
+      .map((c) => ({ id: c.id, name: `${c.number}, ${c.brazedOn}, ${c.tube.size} ${c.position}` })),
+  );
+  protected readonly draft = linkedSignal(() =>
+    beginRecord(this.procedure(), this.nextNumber(), localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10)),
+  );
   protected readonly tests = signal<readonly TestDraft[]>([newTest('visual', this.system)]);
   private readonly read = computed(() => this.tests().map((t) => readTest(t, this.system)));
   protected readonly form = new Form(this.draft, { now: () => this.unread(), tried: () => this.wrong() });
@@ -113,32 +112,23 @@ export class PqrForm {
     return `PQR-${nextNumber(used, 'PQR-')}`;
   }
 
-  protected readonly record = computed((): Pqr => {
-    const d = this.draft();
-    const [metals = ['', '']] = readPairs(d.metals);
-    const si = (text: string, q: Quantity): number => typed(text, q, this.system);
-    return {
-      id: this.id,
-      number: d.number.trim(),
-      procedureName: this.procedure().name,
-      brazedOn: d.brazedOn,
-      brazerId: d.brazerId,
-      witness: d.witness.trim(),
-      ruleSetId: d.ruleSetId,
-      process: d.process,
-      type: d.type,
-      jointType: d.jointType,
-      metals: metals as [string, string],
-      fNumber: d.fNumber.trim(),
-      fluxId: d.fluxId.trim() || null,
-      wallM: si(d.wall, 'diameter'),
-      gapM: si(d.gap, 'gap'),
-      overlapM: si(d.overlap, 'diameter'),
-      position: d.position,
-      tests: this.read().map((r) => r.test),
-      note: d.note,
-    };
-  });
+  protected readonly record = computed((): Pqr => ({
+    ...readRecord(this.draft(), this.procedure(), this.system),
+    id: this.id,
+    tests: this.read().map((r) => r.test),
+  }));
+  /** Takes all that a coupon says of itself, with its section as a test; what it does not say stays as it stands. */
+  protected take(id: string): void {
+    const coupon = this.crew.coupons().find((c) => c.id === id);
+    if (!coupon) return this.form.set({ couponId: '' });
+    this.form.set(takenFrom(coupon, this.tables(), this.system));
+    const [looks, section] = [newTest('visual', this.system), newTest('section', this.system)];
+    this.tests.update((all) => [
+      { ...looks, texts: { looks: looksOf(coupon) } },
+      { ...section, texts: { couponId: id, specimen: coupon.number } },
+      ...all.filter((t) => t.kind !== 'visual' && t.kind !== 'section'),
+    ]);
+  }
   /** What nobody has said yet of a test. */
   private readonly unanswered = computed(() =>
     this.tests().flatMap((t, i) => unansweredOf(t).map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),

@@ -5,7 +5,9 @@ import {
   type Procedure,
   procedureRows,
   qualifiedBy,
-  revisionState,
+  releaseProblems,
+  type Stage,
+  stageOf,
   statedProcedure,
   testVerdict,
 } from '@hephaist/contracts';
@@ -44,6 +46,7 @@ import { KEEP_TABS } from './keep-tabs';
 import { PqrForm } from './pqr-form';
 import { ProcedureForm } from './procedure-form';
 import { signedNow } from './signed-now';
+import { UncoveredJoints } from './uncovered-joints';
 
 /** Procedures with their revisions, the records behind them, what lies outside, and which joints each covers. */
 @Component({
@@ -61,6 +64,7 @@ import { signedNow } from './signed-now';
     ProcedureForm,
     PqrForm,
     SignaturesOf,
+    UncoveredJoints,
   ],
   templateUrl: './procedures-page.html',
   styleUrl: './procedures-page.scss',
@@ -97,12 +101,13 @@ export class ProceduresPage {
   );
   readonly list = computed(() => {
     const all = this.crew.procedures();
-    const rank = { draft: 0, signed: 1, superseded: 2 } as const;
+    const on = { procedures: all, pqrs: this.crew.pqrs(), coupons: this.crew.coupons() };
+    const rank = (s: Stage): number => (s === 'released' ? 1 : s === 'superseded' ? 2 : 0);
     return all
-      .map((p) => ({ p, state: revisionState(p, all) }))
+      .map((p) => ({ p, state: stageOf(p, on, this.tables()) }))
       .sort(
         (a, b) =>
-          a.p.name.localeCompare(b.p.name) || rank[a.state] - rank[b.state] || b.p.revision.localeCompare(a.p.revision),
+          a.p.name.localeCompare(b.p.name) || rank(a.state) - rank(b.state) || b.p.revision.localeCompare(a.p.revision),
       );
   });
   protected readonly chosen = new Chosen(
@@ -146,6 +151,12 @@ export class ProceduresPage {
   protected readonly missing = computed(() => {
     const stated = this.stated();
     return stated ? medicalMissing(stated) : [];
+  });
+  /** Why the draft that is shown cannot be released; nothing once it can. */
+  protected readonly unreleasable = computed(() => {
+    const p = this.shown()?.p;
+    const on = { pqrs: this.crew.pqrs(), coupons: this.crew.coupons() };
+    return p ? releaseProblems(p, on, this.tables()).map((x) => x.says) : [];
   });
   protected readonly noRecord = computed(() => this.outside().find((o) => o.variable === 'records')?.says ?? null);
   protected readonly rows = computed(() => {
@@ -195,25 +206,6 @@ export class ProceduresPage {
         ? `${of}; no longer covered: ${markRuns(lost).join(', ')}.`
         : `${of}, all that rev ${before.revision} covers among them.`;
   });
-  /** Joints that no signed procedure covers, by what the nearest one lacks. */
-  protected readonly uncovered = computed(() => {
-    const signed = this.list()
-      .filter((x) => x.state === 'signed')
-      .flatMap((x) => statedProcedure(x.p) ?? []);
-    const byWhy = new Map<string, string[]>();
-    // What no rod serves needs another joint first, not a procedure.
-    for (const j of this.joints().filter((x) => x.asks.fNumber !== null)) {
-      const tried = signed
-        .map((s) => ({ s, gaps: procedureGaps(s, j.asks) }))
-        .sort((a, b) => a.gaps.length - b.gaps.length);
-      const nearest = tried[0];
-      if (nearest?.gaps.length === 0) continue;
-      const why = nearest ? `nearest ${nearest.s.name}: ${nearest.gaps.join('; ')}` : 'no signed procedure';
-      byWhy.set(why, [...(byWhy.get(why) ?? []), j.mark]);
-    }
-    return [...byWhy].map(([why, marks]) => ({ why, count: marks.length, marks: markRuns(marks).join(', ') }));
-  });
-
   /** Begins the first revision of a procedure: it is a draft once it is saved. */
   protected begin(): void {
     if (this.naming.problems().length) return;
@@ -230,8 +222,8 @@ export class ProceduresPage {
       id: 'state',
       head: 'State',
       text: ({ p, state }) =>
-        state === 'signed' ? `✓ signed ${p.signedOn ?? ''}` : state === 'draft' ? '▲ draft' : 'superseded',
-      tone: ({ state }) => ({ signed: 'fine', draft: 'caution', superseded: 'quiet' })[state],
+        `${STAGE_MARK[state]}${state}${state === 'released' ? ` ${p.signedOn ?? ''}` : ''}${p.adopted ? ', taken over' : ''}`,
+      tone: ({ state }) => STAGE_TONE[state],
     },
   ];
   protected readonly variables: readonly Column<ReturnType<typeof procedureRows>[number]>[] = [
@@ -253,6 +245,7 @@ export class ProceduresPage {
   }
 
   protected filed(_record: Pqr): void {
+    this.failure.set(null);
     this.doing.set('look');
   }
 
@@ -260,7 +253,7 @@ export class ProceduresPage {
   protected async next(p: Procedure): Promise<void> {
     const open = this.crew.procedures().find((x) => x.replaces === p.id && x.signedOn === null);
     if (open) return this.show(open.id);
-    const { signedAt: _signedAt, ...stated } = p;
+    const { signedAt: _signedAt, adopted: _adopted, ...stated } = p;
     const draft: Procedure = {
       ...stated,
       id: newId(),
@@ -281,6 +274,8 @@ export class ProceduresPage {
   }
 
   protected async sign(p: Procedure): Promise<void> {
+    const [why] = this.unreleasable();
+    if (why) return this.failure.set(`It cannot be released yet: ${why.replace('not released: ', '')}.`);
     const [commandId, seen] = [newId(), this.crew.versionOf(p.id)];
     const changed = this.rows().filter((r) => r.was !== null);
     const signed = await this.signer.sign({
@@ -291,11 +286,13 @@ export class ProceduresPage {
           ? changed.map((r) => `${r.name}: ${r.was ?? ''} becomes ${r.now}`)
           : ['The first revision.']),
         this.coverChange(),
-        this.outside().length
-          ? `${this.outside().length} variables lie outside its records: ${this.outside()
-              .map((o) => o.variable)
-              .join(', ')}.`
-          : 'Its records support every variable.',
+        p.adopted
+          ? `Taken over from ${p.adopted.from}, ${p.adopted.document}: ${p.adopted.conditions}.`
+          : this.outside().length
+            ? `${this.outside().length} variables lie outside its records: ${this.outside()
+                .map((o) => o.variable)
+                .join(', ')}.`
+            : 'Its records support every variable.',
       ],
       send: (password) =>
         this.crew.signProcedure(seen, { ...p, ...signedNow(this.job.job()?.timeZone ?? 'UTC') }, password, commandId),
@@ -303,5 +300,20 @@ export class ProceduresPage {
     if (signed) this.show(p.id);
   }
 }
+
+const STAGE_MARK: Readonly<Record<Stage, string>> = {
+  draft: '▲ ',
+  'brazed for qualification': '▲ ',
+  qualified: '✓ ',
+  released: '✓ ',
+  superseded: '',
+};
+const STAGE_TONE = {
+  draft: 'caution',
+  'brazed for qualification': 'caution',
+  qualified: 'fine',
+  released: 'fine',
+  superseded: 'quiet',
+} as const;
 
 type Listed = ReturnType<ProceduresPage['list']>[number];

@@ -94,6 +94,7 @@ export class CouponClock {
         'down-feed': 'Coupon upright: filler runs down in; strip cut anywhere round',
         'up-feed':
           'Coupon upright with two up-feed joints: the lower first, then turned over; strips cut anywhere round',
+        flat: 'Coupon laid flat and fed along its edge: strips cut across the lap',
       })[this.position()],
   );
 }
