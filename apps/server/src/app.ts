@@ -12,6 +12,7 @@ import { trailRoutes } from './audit/routes.js';
 import { crewRoutes } from './crew/routes.js';
 import { addressOf } from './db/connect.js';
 import { exchangeRoutes, importRoutes } from './exchange/routes.js';
+import { followRoutes } from './follow/routes.js';
 import { Metrics } from './health/metrics.js';
 import { healthRoutes } from './health/routes.js';
 import { problems, sendProblem } from './http/errors.js';
@@ -110,6 +111,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', trailRoutes(addressOf(db), work, anchors));
   app.use('/api', jobRoutes(maxBytes, work, kept));
   app.use('/api', crewRoutes(people, now));
+  app.use('/api', followRoutes(now));
   app.use('/api', shopRoutes());
   app.use('/api', pictureRoutes());
   app.use('/api', importRoutes(maxBytes, work));

@@ -46,6 +46,7 @@ export * from './records/trail.js';
 export * from './exchange/answers.js';
 export * from './exchange/commands.js';
 export * from './exchange/exchange.js';
+export * from './exchange/followed.js';
 export * from './exchange/intake.js';
 export * from './exchange/joint-cells.js';
 export * from './exchange/joint-csv.js';

@@ -1,4 +1,12 @@
-import { type Kind, kindRow, KINDS, type RecordKinds, type TrailEntry } from '@hephaist/contracts';
+import {
+  type Followable,
+  type Kind,
+  kindRow,
+  KINDS,
+  type RecordKinds,
+  type TrailEntry,
+  type TrailPage,
+} from '@hephaist/contracts';
 import type { Knex } from 'knex';
 import type { RecordRow } from '../db/tables.js';
 
@@ -36,6 +44,37 @@ export async function namesIn(
     for (const r of rows) names[r.id] = r.person;
   }
   return names;
+}
+
+/** Kinds that are followed themselves, and the column of those that lead to another. */
+const LEADS: Readonly<Partial<Record<Kind, { readonly of: Followable; readonly column: string }>>> = {
+  joint: { of: 'joint', column: 'id' },
+  brazer: { of: 'brazer', column: 'id' },
+  procedure: { of: 'procedure', column: 'id' },
+  coupon: { of: 'coupon', column: 'id' },
+  log: { of: 'joint', column: 'joint_id' },
+  confirmation: { of: 'brazer', column: 'brazer_id' },
+  pqr: { of: 'brazer', column: 'brazer_id' },
+};
+
+/** Where the records in some entries are followed, by id; nothing for what is gone or followed nowhere. */
+export async function leadsOf(
+  db: Knex,
+  companyId: string,
+  entries: readonly Pick<TrailEntry, 'body'>[],
+): Promise<TrailPage['leads']> {
+  const touched = entries.flatMap((e) => e.body.records);
+  const leads: Record<string, { of: Followable; id: string }> = {};
+  for (const [kind, lead] of Object.entries(LEADS)) {
+    const ids = [...new Set(touched.filter(([k]) => k === kind).map(([, id]) => id))];
+    if (!ids.length) continue;
+    const rows = await db(kind)
+      .where({ company_id: companyId })
+      .whereIn('id', ids)
+      .select<{ id: string; to: string }[]>('id', `${lead.column} as to`);
+    for (const r of rows) leads[r.id] = { of: lead.of, id: r.to };
+  }
+  return leads;
 }
 
 /** Ids of the records that go by a name: a joint's mark, its log, a coupon's or record's number, a brazer's name or mark. */

@@ -5,7 +5,7 @@ import { accountOf, storeOf } from '../access/guard.js';
 import { TooManyError } from '../http/errors.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
-import { namesIn } from './names.js';
+import { leadsOf, namesIn } from './names.js';
 import { trailPage } from './trail.js';
 
 /** Entries in one answer. */
@@ -26,7 +26,8 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
     const { db, companyId } = storeOf(req);
     const sought = typeof req.query['sought'] === 'string' ? req.query['sought'].trim().slice(0, MOST_SOUGHT) : '';
     const entries = await trailPage(db, companyId, beforeOf(req), PAGE, sought);
-    res.json({ entries, names: await namesIn(db, companyId, entries) } satisfies TrailPage);
+    const names = await namesIn(db, companyId, entries);
+    res.json({ entries, names, leads: await leadsOf(db, companyId, entries) } satisfies TrailPage);
   });
   router.get('/access-log', async (req, res) => {
     const { db, companyId } = storeOf(req);

@@ -17,6 +17,7 @@ import { appendTrail, ITSELF } from '../audit/trail.js';
 import { touchedPackage } from '../audit/watched.js';
 import { calendarOf } from '../crew/calendar.js';
 import { NotFoundError } from '../http/errors.js';
+import type { Row } from '../pdf/sheet.js';
 import { bare } from '../pictures/bare.js';
 import { findPicture } from '../pictures/picture.js';
 import type { RecordStore } from '../records/store.js';
@@ -24,7 +25,7 @@ import { type Content, contentOf } from './content.js';
 import { signatureOf } from './hand-over.js';
 import { PartWriter } from './parts.js';
 import { jobPdf, PDF_PARTS } from './pdf/job-pdf.js';
-import { logRows, pressureRows, qualificationRows, type Row, scheduleRows } from './rows.js';
+import { logRows, pressureRows, qualificationRows, scheduleRows } from './rows.js';
 import { unpackSnapshot } from './snapshot.js';
 
 const READ_ME = `A job as it was handed over.

@@ -1,9 +1,9 @@
 import { brazerOn, type JointLog, pressureVerdict } from '@hephaist/contracts';
 import { findService, MAKING_SAYS } from '@hephaist/core';
+import type { Row } from '../pdf/sheet.js';
 import { clockOf, type Content } from './content.js';
 
 /** Rows of the package, the same in CSV and on paper. Every value as text, in the units asked for. */
-export type Row = Readonly<Record<string, string>>;
 
 const percent = (x: number | null): string => (x === null ? '' : `${(100 * x).toFixed(2)} %`);
 

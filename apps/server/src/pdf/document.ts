@@ -5,14 +5,22 @@ const require = createRequire(import.meta.url);
 const font = (weight: 400 | 600): string =>
   require.resolve(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`);
 
-/** Opens a tagged PDF with the application's own font, `body` and `strong`; `done` gives its bytes once it is ended. */
+/** Sheets of paper that papers are made for. */
+export type PaperSize = 'letter' | 'a4';
+
+/**
+ * Opens a tagged PDF with the application's own font, `body` and `strong`; `done` gives its bytes once it is ended.
+ * Its pages stay open until then, so that each can say how many there are.
+ */
 export function openPdf(
   title: string,
   layout: 'portrait' | 'landscape' = 'portrait',
+  size: PaperSize = 'a4',
 ): { readonly doc: PDFKit.PDFDocument; readonly done: Promise<Buffer> } {
   const doc = new PDFDocument({
-    size: 'A4',
+    size: size === 'a4' ? 'A4' : 'LETTER',
     layout,
+    bufferPages: true,
     margin: 48,
     tagged: true,
     pdfVersion: '1.7',

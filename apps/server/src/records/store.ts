@@ -276,6 +276,29 @@ export class RecordStore {
     return false;
   }
 
+  /** Entries of the log that were worked to one of these revisions. */
+  async logsOfProcedures(ids: readonly string[]): Promise<RecordKinds['log'][]> {
+    const rows = await this.rows<'log'>(
+      this.table('log')
+        .whereRaw(`data->>'procedureId' = any(?)`, [[...ids]])
+        .orderBy('id'),
+    );
+    return rows.map((r) => r.data);
+  }
+
+  /** Entries of the log that name a lot of rod, flux or nitrogen, however it is spelt in capitals. */
+  async logsOfLot(lot: string): Promise<RecordKinds['log'][]> {
+    const rows = await this.rows<'log'>(
+      this.table('log')
+        .whereRaw(
+          `lower(trim(?)) in (lower(data->>'fillerLot'), lower(data->>'fluxLot'), lower(data->>'nitrogenLot'))`,
+          [lot],
+        )
+        .orderBy('id'),
+    );
+    return rows.map((r) => r.data);
+  }
+
   async hasPicture(id: string): Promise<boolean> {
     return Boolean(await this.db('picture').where({ company_id: this.companyId, id }).first('id'));
   }

@@ -24,6 +24,11 @@ export const routes: Routes = [
     loadComponent: () => import('./people/trail-page').then((m) => m.TrailPage),
   },
   {
+    path: 'follow/:of/:id',
+    title: 'Followed · Hephaist',
+    loadComponent: () => import('./follow/follow-page').then((m) => m.FollowPage),
+  },
+  {
     path: 'job/:jobId',
     loadComponent: () => import('./shell/job-frame').then((m) => m.JobFrame),
     children: [

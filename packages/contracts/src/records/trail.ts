@@ -29,6 +29,8 @@ export interface TrailEntry {
 export interface TrailPage {
   readonly entries: readonly TrailEntry[];
   readonly names: Readonly<Record<string, string>>;
+  /** Where a record of theirs is followed, by its id: a log leads to its joint, a confirmation to its brazer. */
+  readonly leads: Readonly<Record<string, { readonly of: string; readonly id: string }>>;
 }
 
 /** Longest word that is looked for in the trail. */

@@ -1,7 +1,7 @@
 import { type Annulment, filedRows, kindRow } from '@hephaist/contracts';
+import type { Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { signedLines } from './procedures.js';
-import type { Sheet } from './sheet.js';
 
 /** What a record is called: its number where it has one, its joint where it is of one. */
 function nameOf(c: Content, { kind, recordId }: Annulment, id = recordId): string {

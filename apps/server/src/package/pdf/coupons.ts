@@ -1,8 +1,8 @@
 import { brazedToWords, couponVerdict } from '@hephaist/contracts';
 import { peelClocks, sourceLine, type VoidInterval } from '@hephaist/core';
+import { COPPER, INK, REFUSED, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { signedLines } from './procedures.js';
-import { COPPER, INK, REFUSED, type Sheet } from './sheet.js';
 
 const BAR = 14;
 const LINE = 9;

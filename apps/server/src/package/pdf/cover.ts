@@ -1,7 +1,7 @@
 import { MEANINGS } from '@hephaist/contracts';
 import { CLEAN_SOURCE, PROCEDURE_SOURCE, REPAIR_SOURCE, sourceLine } from '@hephaist/core';
+import { COPPER, REFUSED, type Sheet } from '../../pdf/sheet.js';
 import { clockOf, type Content } from '../content.js';
-import { COPPER, REFUSED, type Sheet } from './sheet.js';
 
 /** Marks named for one open point. */
 const NAMED = 30;

@@ -1,3 +1,4 @@
+import { REFUSED, Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { pressureRows, qualificationRows, scheduleRows } from '../rows.js';
 import { annulled } from './annulled.js';
@@ -5,7 +6,6 @@ import { coupons } from './coupons.js';
 import { cover } from './cover.js';
 import { log } from './log.js';
 import { procedures, signedLines } from './procedures.js';
-import { REFUSED, Sheet } from './sheet.js';
 import { traces } from './traces.js';
 
 /** Parts of the PDF by name, in the order of the pages. */

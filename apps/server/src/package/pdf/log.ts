@@ -1,7 +1,7 @@
 import { MAKING_SAYS } from '@hephaist/core';
+import { REFUSED, type Row, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
-import { logRows, type Row } from '../rows.js';
-import { REFUSED, type Sheet } from './sheet.js';
+import { logRows } from '../rows.js';
 
 /** What is said, one under the other or in a row; what is empty is left out. */
 const under = (...said: readonly (string | undefined)[]): string => said.filter(Boolean).join('\n');

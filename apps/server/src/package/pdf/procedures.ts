@@ -1,7 +1,7 @@
 import { inForce, MEANINGS, procedureRows, qualifiedBy, statedProcedure, testVerdict } from '@hephaist/contracts';
 import { ASME_RULES, outsideSupport } from '@hephaist/core';
+import { REFUSED, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
-import { REFUSED, type Sheet } from './sheet.js';
 
 /** Who signed a record, in one line each. */
 export const signedLines = (c: Content, recordId: string): string[] =>

@@ -1,8 +1,8 @@
 import { coreMark, readingsIn, type TraceRow } from '@hephaist/contracts';
 import { type JointTrace, jointTrace } from '@hephaist/core';
+import { INK, REFUSED, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { extent, group } from './series.js';
-import { INK, REFUSED, type Sheet } from './sheet.js';
 
 const HIGH = 46;
 

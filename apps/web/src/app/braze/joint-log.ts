@@ -3,6 +3,7 @@ import type { Joint } from '@hephaist/contracts';
 import type { JointPlan } from '@hephaist/core';
 import { JointPurge } from '../answer/joint-purge';
 import { JobStore } from '../data/job.store';
+import { Follow } from '../layout/follow';
 import { May } from '../signing/may';
 import { LogEntry } from './log-entry';
 import { LogForm } from './log-form';
@@ -11,9 +12,10 @@ import { ofJoint } from './of-joint';
 /** What was logged of a joint and the purge it was made in, for whoever reads; and the next entry, for who may write it. */
 @Component({
   selector: 'hp-joint-log',
-  imports: [JointPurge, LogEntry, LogForm, May],
+  imports: [Follow, JointPurge, LogEntry, LogForm, May],
   template: `
     <h2>The log of {{ joint().mark }}</h2>
+    <hp-follow of="joint" [id]="joint().id" [name]="joint().mark" />
     @for (l of onFile(); track l.id) {
       <hp-log-entry [log]="l" [mark]="joint().mark" />
     } @empty {

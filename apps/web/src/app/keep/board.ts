@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import { CONTINUITY_SOURCE, RANGE_SOURCE, type RuleSet, sourceLine } from '@hephaist/core';
 import type { BoardRow } from '../data/crew.store';
 import { Cell } from '../layout/cell';
@@ -12,11 +13,14 @@ import { StandingStrip } from './standing-strip';
 /** The crew against one joint on one day: may or may not, why, and how long each is still good. */
 @Component({
   selector: 'hp-board',
-  imports: [Cell, Table, SayPipe, StandingStrip, BrazerActions, May],
+  imports: [Cell, RouterLink, Table, SayPipe, StandingStrip, BrazerActions, May],
   template: `
     <hp-table class="sheet" [rows]="rows()" [columns]="columns()" empty="No brazer on file, or the joint has no plan.">
       <ng-template hpCell="who" [rows]="rows()" let-row>
-        <strong>{{ row.brazer.name }}</strong> <span class="quiet mark">mark {{ row.brazer.mark }}</span>
+        <a [routerLink]="['/follow', 'brazer', row.brazer.id]"
+          ><strong>{{ row.brazer.name }}</strong></a
+        >
+        <span class="quiet mark">mark {{ row.brazer.mark }}</span>
         <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
         @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
           <p class="quiet">

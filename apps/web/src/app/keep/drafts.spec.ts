@@ -1,4 +1,4 @@
-import { problemsOf, type Procedure, procedureSchema, pqrSchema } from '@hephaist/contracts';
+import { pqrSchema, problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
 import { INCH, SHIPPED } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh.js';

@@ -34,6 +34,7 @@ import { nextNumber } from '../forms/next-number';
 import { Cell } from '../layout/cell';
 import { Chosen } from '../layout/chosen';
 import { Done } from '../layout/done';
+import { Follow } from '../layout/follow';
 import { ListDetail } from '../layout/list-detail';
 import { type Column, Table } from '../layout/table';
 import { Annul } from '../signing/annul';
@@ -54,6 +55,7 @@ import { UncoveredJoints } from './uncovered-joints';
   imports: [
     Annul,
     Cell,
+    Follow,
     Table,
     MatButtonModule,
     ListDetail,

@@ -47,7 +47,7 @@ export class TrailPage {
     { id: 'at', head: 'When, UTC', text: (e) => instant(e.body.at) },
     { id: 'who', head: 'Who', text: (e) => e.body.by.person },
     { id: 'what', head: 'What' },
-    { id: 'records', head: 'Records', text: (e) => this.records(e), tone: () => 'quiet' },
+    { id: 'records', head: 'Records', tone: () => 'quiet' },
     { id: 'hash', head: 'Hash' },
   ];
   protected readonly failure = this.asked.failure;
@@ -79,12 +79,13 @@ export class TrailPage {
     return this.asked.run(() => this.store.check());
   }
 
-  protected records({ body }: TrailEntry): string {
+  /** The first records of an entry, each with where it is followed, and how many more there are. */
+  protected records({ body }: TrailEntry) {
     const named = body.records.slice(0, NAMED).map(([kind, id, version, hash]) => {
       const at = hash === null ? 'taken away' : `version ${version}`;
-      return `${kind.replace('_', ' ')} ${this.store.names()[id] ?? `…${id.slice(-6)}`} ${at}`;
+      const words = `${kind.replace('_', ' ')} ${this.store.names()[id] ?? `…${id.slice(-6)}`}`;
+      return { words, at, lead: this.store.leads()[id] ?? null };
     });
-    const left = body.records.length - named.length;
-    return named.join(', ') + (left > 0 ? ` and ${left} more` : '');
+    return { named, left: body.records.length - named.length };
   }
 }

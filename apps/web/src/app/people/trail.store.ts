@@ -6,6 +6,8 @@ interface TrailState {
   readonly entries: readonly TrailEntry[];
   /** What the records in them are called, by id. */
   readonly names: Readonly<Record<string, string>>;
+  /** Where they are followed, by id. */
+  readonly leads: TrailPage['leads'];
   /** What is looked for; empty for all. */
   readonly sought: string;
   readonly more: boolean;
@@ -19,6 +21,7 @@ export const TrailStore = signalStore(
   withState<TrailState>({
     entries: [],
     names: {},
+    leads: {},
     sought: '',
     more: true,
     access: [],
@@ -29,9 +32,14 @@ export const TrailStore = signalStore(
     async loadMore(): Promise<void> {
       const [last, sought] = [store.entries().at(-1)?.seq, store.sought()];
       const asked = new URLSearchParams({ ...(last ? { before: String(last) } : {}), ...(sought ? { sought } : {}) });
-      const { entries, names } = await call<TrailPage>(`trail?${asked.toString()}`);
+      const { entries, names, leads } = await call<TrailPage>(`trail?${asked.toString()}`);
       const more = entries.length > 0 && entries.at(-1)?.seq !== 1;
-      patchState(store, { entries: [...store.entries(), ...entries], names: { ...store.names(), ...names }, more });
+      patchState(store, {
+        entries: [...store.entries(), ...entries],
+        names: { ...store.names(), ...names },
+        leads: { ...store.leads(), ...leads },
+        more,
+      });
     },
     /** Begins anew with the entries that hold a word: a mark, a number, a person, a deed. */
     seek(sought: string): Promise<void> {

@@ -10,6 +10,7 @@ import { JobStore } from '../data/job.store';
 import { LadderView } from '../drawings/ladder';
 import { PatchView } from '../drawings/patch-view';
 import { Section } from '../drawings/section';
+import { Follow } from '../layout/follow';
 import { May } from '../signing/may';
 import { LapStrength } from './lap-strength';
 import { OtherRods } from './other-rods';
@@ -18,6 +19,7 @@ import { OtherRods } from './other-rods';
 @Component({
   selector: 'hp-joint-plan',
   imports: [
+    Follow,
     MatButtonModule,
     May,
     JointAnswer,
@@ -69,6 +71,7 @@ import { OtherRods } from './other-rods';
         </div>
         <hp-other-rods [joint]="joint()" [plan]="plan" />
       </div>
+      <p><hp-follow of="joint" [id]="joint().id" [name]="joint().mark" /></p>
     } @else if (planned().seam; as seam) {
       <hp-seam-plan class="bare" [joint]="joint()" [seam]="seam">
         <button *hpMay="'write:joint'" matButton="outlined" (click)="edit.emit()">Edit joint</button>

@@ -1,5 +1,7 @@
-import { openPdf } from '../../pdf/document.js';
-import type { Row } from '../rows.js';
+import { openPdf, type PaperSize } from './document.js';
+
+/** A row of a table: each value as text, by the name of its column. */
+export type Row = Readonly<Record<string, string>>;
 
 export const INK = '#22252a';
 export const COPPER = '#9a4921';
@@ -15,20 +17,19 @@ const SIZE = 8;
 /** A column of a table: which value, its share of the width, and a shorter title where the name is long. */
 export type Column = readonly [name: string, share: number, title?: string];
 
-/** Pages of a package: headings, paragraphs and long tables, each page numbered and headed. */
+/** Pages of a paper: headings, paragraphs, facts and long tables, each page numbered as one of so many. */
 export class Sheet {
   readonly doc: PDFKit.PDFDocument;
   readonly done: Promise<Buffer>;
-  private page = 0;
-
   constructor(
     title: string,
     private readonly foot: string,
+    how: { readonly layout?: 'portrait' | 'landscape'; readonly size?: PaperSize } = {},
   ) {
-    const { doc, done } = openPdf(title, 'landscape');
+    const { doc, done } = openPdf(title, how.layout ?? 'landscape', how.size);
     [this.doc, this.done] = [doc, done];
-    this.number();
-    doc.on('pageAdded', () => this.number());
+    this.begin();
+    doc.on('pageAdded', () => this.begin());
   }
 
   get left(): number {
@@ -41,21 +42,27 @@ export class Sheet {
     return this.doc.page.height - this.doc.page.margins.bottom;
   }
 
-  /** Foot of each page; the place where text goes on is kept. */
+  private begin(): void {
+    this.doc.x = this.left;
+    this.doc.y = this.doc.page.margins.top;
+    this.doc.fillColor(INK);
+  }
+
+  /** The foot of each page, once it is known how many there are. */
   private number(): void {
     const { doc } = this;
-    this.page += 1;
-    const { bottom } = doc.page.margins;
-    doc.page.margins.bottom = 0;
-    doc
-      .font('body')
-      .fontSize(8)
-      .fillColor(MID)
-      .text(`${this.foot} · page ${this.page}`, this.left, doc.page.height - 30, { lineBreak: false });
-    doc.page.margins.bottom = bottom;
-    doc.x = this.left;
-    doc.y = doc.page.margins.top;
-    doc.fillColor(INK);
+    const { start, count } = doc.bufferedPageRange();
+    for (let i = start; i < start + count; i++) {
+      doc.switchToPage(i);
+      const { bottom } = doc.page.margins;
+      doc.page.margins.bottom = 0;
+      doc
+        .font('body')
+        .fontSize(8)
+        .fillColor(MID)
+        .text(`${this.foot} · page ${i + 1} of ${count}`, this.left, doc.page.height - 30, { lineBreak: false });
+      doc.page.margins.bottom = bottom;
+    }
   }
 
   /** A fresh page where less than this is left. */
@@ -67,7 +74,12 @@ export class Sheet {
   part(title: string, says = ''): void {
     this.doc.addPage();
     this.doc.outline.addItem(title);
-    this.doc.font('strong').fontSize(18).fillColor(INK).text(title, this.left, this.doc.y, { width: this.width });
+    this.title(title, says);
+  }
+
+  /** What the paper is, at its head. */
+  title(text: string, says = ''): void {
+    this.doc.font('strong').fontSize(18).fillColor(INK).text(text, this.left, this.doc.y, { width: this.width });
     if (says) this.para(says);
     this.doc.moveDown(0.5);
   }
@@ -138,7 +150,46 @@ export class Sheet {
     doc.y = y + height;
   }
 
+  /** Short facts, name and what it says, in columns beside each other. */
+  facts(rows: readonly (readonly [name: string, says: string])[], columns = 2): void {
+    const { doc } = this;
+    const wide = this.width / columns;
+    for (let from = 0; from < rows.length; from += columns) {
+      const some = rows.slice(from, from + columns);
+      const name = wide * 0.34;
+      const high = some.map(([, says]) =>
+        doc
+          .font('body')
+          .fontSize(9)
+          .heightOfString(says || '–', { width: wide - name - GAP }),
+      );
+      const height = Math.max(14, ...high) + 3;
+      this.room(height);
+      const y = doc.y;
+      some.forEach(([label, says], i) => {
+        const x = this.left + i * wide;
+        doc
+          .font('body')
+          .fontSize(8)
+          .fillColor(MID)
+          .text(label, x, y + 1, { width: name - GAP });
+        doc
+          .font('body')
+          .fontSize(9)
+          .fillColor(INK)
+          .text(says || '–', x + name, y, { width: wide - name - GAP });
+      });
+      doc
+        .moveTo(this.left, y + height - 1)
+        .lineTo(this.left + this.width, y + height - 1)
+        .lineWidth(0.4)
+        .stroke(HAIR);
+      [doc.x, doc.y] = [this.left, y + height];
+    }
+  }
+
   end(): Promise<Buffer> {
+    this.number();
     this.doc.end();
     return this.done;
   }

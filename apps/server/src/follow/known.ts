@@ -1,0 +1,103 @@
+import {
+  annulledIds,
+  type Annulment,
+  type Brazer,
+  dataOf,
+  type FollowLink,
+  type Job,
+  type Joint,
+  type Line,
+  MEANINGS,
+  type OnFile,
+  type Pqr,
+  standing,
+} from '@hephaist/contracts';
+import type { BrazerRecord, Catalogue } from '@hephaist/core';
+import { crewOf, onFile, recordsOf } from '../crew/crew.js';
+import type { RecordStore } from '../records/store.js';
+import { tablesOf } from '../shop/shop.js';
+
+/** What is known of a company while something is followed: names, the crew, what was annulled, who signed. */
+export class Known {
+  private readonly signedOf = new Map<string, string[]>();
+  private readonly jobs = new Map<string, Job | null>();
+  private readonly joints = new Map<string, Joint | null>();
+  private readonly lines = new Map<string, Line | null>();
+
+  private constructor(
+    readonly store: RecordStore,
+    readonly tables: Catalogue,
+    /** The crew with what was annulled. */
+    readonly file: OnFile & { brazers: Brazer[]; annulments: Annulment[] },
+    readonly pqrs: readonly Pqr[],
+  ) {
+    this.why = new Map(file.annulments.map((a) => [a.recordId, a]));
+    this.records = new Map(recordsOf(file, tables).map((r) => [r.brazer.id, r.record]));
+  }
+  /** What was annulled, by the record. */
+  readonly why: ReadonlyMap<string, Annulment>;
+  private readonly records: ReadonlyMap<string, BrazerRecord>;
+
+  static async of(store: RecordStore): Promise<Known> {
+    const tables = await tablesOf(store);
+    const crew = await crewOf(store, tables);
+    return new Known(store, tables, onFile(crew), dataOf(crew.pqr));
+  }
+
+  /** What still counts of some records. */
+  stands<T extends { readonly id: string }>(rows: readonly T[]): readonly T[] {
+    return standing(rows, annulledIds(this.file.annulments));
+  }
+
+  recordOf(brazerId: string): BrazerRecord | null {
+    return this.records.get(brazerId) ?? null;
+  }
+
+  brazer(id: string): FollowLink | null {
+    const b = this.file.brazers.find((x) => x.id === id);
+    return b ? { of: 'brazer', id, name: `${b.name} (${b.mark})` } : null;
+  }
+
+  procedure(id: string | null | undefined): FollowLink | null {
+    const p = this.file.procedures?.find((x) => x.id === id);
+    return p ? { of: 'procedure', id: p.id, name: `${p.name} rev ${p.revision}` } : null;
+  }
+
+  coupon(id: string): FollowLink | null {
+    const c = this.file.coupons.find((x) => x.id === id);
+    return c ? { of: 'coupon', id, name: c.number } : null;
+  }
+
+  async joint(id: string): Promise<Joint | null> {
+    if (!this.joints.has(id)) this.joints.set(id, await this.store.find('joint', id));
+    return this.joints.get(id) ?? null;
+  }
+
+  async line(id: string): Promise<Line | null> {
+    if (!this.lines.has(id)) this.lines.set(id, await this.store.find('line', id));
+    return this.lines.get(id) ?? null;
+  }
+
+  async job(id: string): Promise<Job | null> {
+    if (!this.jobs.has(id)) this.jobs.set(id, await this.store.find('job', id));
+    return this.jobs.get(id) ?? null;
+  }
+
+  /** Each signature of a record in words; one that came in with a file was not checked against a password here. */
+  async signed(recordId: string): Promise<string[]> {
+    const known = this.signedOf.get(recordId);
+    if (known) return known;
+    const signatures = await this.store.list('signature', { record_id: recordId });
+    const imported = await this.store.importedAmong(signatures.map((s) => s.id));
+    const words = signatures.map(
+      (s) =>
+        `${s.person} (${s.roles.join(', ')}): ${MEANINGS[s.meaning]}, ${s.at.slice(0, 16).replace('T', ' ')} UTC${imported.has(s.id) ? '; came in with a file, not signed here' : ''}`,
+    );
+    this.signedOf.set(recordId, words);
+    return words;
+  }
+}
+
+/** A lot, as it is followed: by class and text, for a number stands on rods of several makers. */
+export const lotLink = (what: string, lot: string | undefined): FollowLink | null =>
+  lot?.trim() ? { of: 'lot', id: lot.trim(), name: `${what} lot ${lot.trim()}` } : null;

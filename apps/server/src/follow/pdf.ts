@@ -1,0 +1,43 @@
+import type { Followed } from '@hephaist/contracts';
+import { inUnits, type UnitSystem } from '@hephaist/core';
+import { clockOf } from '../package/content.js';
+import type { PaperSize } from '../pdf/document.js';
+import { REFUSED, Sheet } from '../pdf/sheet.js';
+
+export interface PaperAsked {
+  readonly units: UnitSystem;
+  readonly size: PaperSize;
+  readonly company: string;
+  /** Day it is printed. */
+  readonly day: string;
+}
+
+/** The page of what was followed, on paper. */
+export function followedPdf(f: Followed, asked: PaperAsked): Promise<Buffer> {
+  const say = (text: string): string => inUnits(text, asked.units);
+  const title = `All that bears on ${f.name}`;
+  const sheet = new Sheet(title, `${asked.company} · ${title} · printed ${asked.day}`, {
+    layout: 'portrait',
+    size: asked.size,
+  });
+  sheet.title(title);
+  sheet.facts(f.about.map(([name, says]) => [name, say(says)] as const));
+  const at = clockOf(f.timeZone);
+  for (const e of f.events) {
+    const when = e.at.length > 10 ? at(e.at) : e.at;
+    sheet.heading(`${when}   ${say(e.what)}`, 10.5);
+    for (const line of e.lines) sheet.para(say(line), undefined, 9);
+    if (e.annulled !== null) sheet.para(`Annulled: ${e.annulled}`, REFUSED, 9);
+    for (const s of e.signed) sheet.para(`Signed by ${s}`, undefined, 8.5);
+    const named = e.links.filter((l) => l.id !== f.id).map((l) => l.name);
+    if (named.length) sheet.para(`See ${named.join('; ')}`, undefined, 8.5);
+    if (e.pictureIds.length) sheet.para(`Photographs on file: ${e.pictureIds.length}`, undefined, 8.5);
+  }
+  if (!f.events.length) sheet.para('Nothing is on file of it yet.');
+  sheet.para(
+    `Times on the clock of ${f.timeZone}. Limits of codes are from memory: check the current code book. This certifies nothing.`,
+    undefined,
+    8,
+  );
+  return sheet.end();
+}

@@ -1,0 +1,26 @@
+import type { Followable, Followed, FollowLink } from '@hephaist/contracts';
+import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
+import { call, fetchFile } from '../data/api';
+
+interface FollowState {
+  readonly page: Followed | null;
+  /** What was found by a word; null before anything was sought. */
+  readonly found: readonly FollowLink[] | null;
+}
+
+/** What is followed now, and what a mark, name, number or lot leads to. */
+export const FollowStore = signalStore(
+  withState<FollowState>({ page: null, found: null }),
+  withMethods((store) => ({
+    async load(of: Followable, id: string): Promise<void> {
+      patchState(store, { page: null, found: null });
+      patchState(store, { page: await call<Followed>(`follow/${of}/${encodeURIComponent(id)}`) });
+    },
+    async seek(sought: string): Promise<void> {
+      const asked = new URLSearchParams({ sought });
+      patchState(store, { found: await call<FollowLink[]>(`follow?${asked.toString()}`) });
+    },
+    paper: (of: Followable, id: string, asked: Readonly<Record<string, string>>): Promise<Blob> =>
+      fetchFile(`follow/${of}/${encodeURIComponent(id)}/page.pdf?${new URLSearchParams(asked).toString()}`),
+  })),
+);
