@@ -53,3 +53,7 @@ export * from './exchange/joint-csv.js';
 export * from './exchange/open-points.js';
 export * from './exchange/people.js';
 export * from './exchange/standing-file.js';
+export * from './records/house.js';
+export * from './records/instrument.js';
+export * from './records/lot.js';
+export * from './records/reserved-coupon.js';

@@ -53,6 +53,8 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['POST', '/jobs/:id/hand-overs', 'hand-over'],
   ['GET', '/hand-overs/:id/package.zip', 'export'],
   ['GET', '/crew', 'read'],
+  ['GET', '/on-file', 'read'],
+  ['GET', '/others', 'read'],
   ['GET', '/follow/:of/:id', 'read'],
   ['GET', '/follow/:of/:id/page.pdf', 'read'],
   ['GET', '/follow', 'read'],

@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
+import { onFileSamples } from '../../test/on-file.js';
 import { buildPackage } from '../package/build.js';
 import { verifyTrail } from './verify.js';
 
@@ -52,6 +53,7 @@ beforeAll(async () => {
   await put('confirmation', confirmation, { password: TEST_PASSWORD, meaning: 'confirmed' }).expect(200);
   const annulment = { id: newId(), kind: 'coupon', recordId: file.coupons[0]!.id, reason: 'wrong', replacedById: null };
   await put('annulment', annulment, { password: TEST_PASSWORD, meaning: 'annulled' }).expect(200);
+  for (const [kind, sample] of Object.entries(onFileSamples(newId))) await put(kind, sample).expect(200);
   const handedOver = newId();
   await h
     .as('quality')
@@ -116,6 +118,7 @@ const OTHER: Readonly<Record<string, unknown>> = {
   table_id: 'metal',
   key: 'own:other',
   kind: 'purge off',
+  lot: 'XX',
   instruments: 'other',
   brazed_at: new Date('2020-01-01'),
   started_at: new Date('2020-01-01'),

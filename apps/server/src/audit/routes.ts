@@ -1,4 +1,12 @@
-import { ACCESS_PAGE, idSchema, MOST_SOUGHT, parse, type ShownSignature, type TrailPage } from '@hephaist/contracts';
+import {
+  ACCESS_PAGE,
+  idSchema,
+  MOST_SOUGHT,
+  type OthersAnswer,
+  parse,
+  type ShownSignature,
+  type TrailPage,
+} from '@hephaist/contracts';
 import { type Request, Router } from 'express';
 import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
@@ -6,7 +14,7 @@ import { TooManyError } from '../http/errors.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
 import { leadsOf, namesIn } from './names.js';
-import { trailPage } from './trail.js';
+import { othersWrote, trailPage } from './trail.js';
 
 /** Entries in one answer. */
 const PAGE = 200;
@@ -28,6 +36,13 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
     const entries = await trailPage(db, companyId, beforeOf(req), PAGE, sought);
     const names = await namesIn(db, companyId, entries);
     res.json({ entries, names, leads: await leadsOf(db, companyId, entries) } satisfies TrailPage);
+  });
+  router.get('/others', async (req, res) => {
+    const store = storeOf(req);
+    const [seq, since] = [await store.state(), Number(req.query['since'])];
+    const asked = req.query['since'] !== undefined && Number.isSafeInteger(since) && since >= 0;
+    const wrote = asked && since < seq && (await othersWrote(store.db, store.companyId, since, accountOf(req).id));
+    res.json({ seq, wrote } satisfies OthersAnswer);
   });
   router.get('/access-log', async (req, res) => {
     const { db, companyId } = storeOf(req);

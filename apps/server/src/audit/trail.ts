@@ -1,4 +1,4 @@
-import { canonical, type Touched, type TrailBody, type TrailEntry } from '@hephaist/contracts';
+import { canonical, KINDS, type Touched, type TrailBody, type TrailEntry } from '@hephaist/contracts';
 import { type ChainHead, EMPTY_CHAIN, nextEntry } from '@hephaist/core';
 import type { Knex } from 'knex';
 import type { Tables } from 'knex/types/tables.js';
@@ -71,4 +71,24 @@ export async function trailPage(
   }
   const rows = await query.orderBy('seq', 'desc').limit(limit).select('seq', 'body', 'hash');
   return rows.map((r) => ({ seq: Number(r.seq), hash: r.hash, body: JSON.parse(r.body) as TrailBody }));
+}
+
+/** Most entries that are looked through for what others wrote: after more, somebody did. */
+const MOST_LOOKED = 500;
+
+/** Whether anybody but this account wrote a record after an entry. */
+export async function othersWrote(db: Knex, companyId: string, since: number, accountId: string): Promise<boolean> {
+  const rows = await db('audit')
+    .where({ company_id: companyId })
+    .where('seq', '>', since)
+    .orderBy('seq')
+    .limit(MOST_LOOKED)
+    .select('body');
+  const kinds: readonly string[] = KINDS;
+  return (
+    rows.length === MOST_LOOKED ||
+    rows
+      .map((r) => JSON.parse(r.body) as TrailBody)
+      .some((b) => b.by.id !== accountId && b.records.some(([kind]) => kinds.includes(kind)))
+  );
 }

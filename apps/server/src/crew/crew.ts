@@ -14,7 +14,15 @@ import { brazingsOf } from './brazings.js';
 
 /** All that says who may braze. */
 export async function crewOf(store: RecordStore, tables: Catalogue): Promise<Crew> {
-  const crew = await store.all(['brazer', 'coupon', 'procedure', 'confirmation', 'pqr', 'annulment']);
+  const crew = await store.all([
+    'brazer',
+    'coupon',
+    'reserved_coupon',
+    'procedure',
+    'confirmation',
+    'pqr',
+    'annulment',
+  ]);
   return { ...crew, brazings: await brazingsOf(store, tables, dataOf(crew.procedure)) };
 }
 

@@ -1,3 +1,4 @@
+import type { OnFileAnswer } from '@hephaist/contracts';
 import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';
@@ -14,6 +15,9 @@ export function crewRoutes(people: PeopleStore, now: () => Date): Router {
   router.get('/crew', async (req, res) => {
     const store = storeOf(req);
     res.json(await crewOf(store, await tablesOf(store)));
+  });
+  router.get('/on-file', async (req, res) => {
+    res.json((await storeOf(req).all(['instrument', 'lot', 'house'])) satisfies OnFileAnswer);
   });
   // A calendar program cannot sign in: it is given an address that only its owner knows. A new one ends the old.
   router.post('/calendar', async (req, res) => {

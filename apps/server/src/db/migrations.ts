@@ -17,6 +17,7 @@ import * as givenPasswords from './0015-given-passwords.js';
 import * as trailSeesAll from './0016-trail-sees-all.js';
 import * as secondFactor from './0017-second-factor.js';
 import * as annulments from './0018-annulments.js';
+import * as onFile from './0019-on-file.js';
 
 export interface Migration {
   readonly name: string;
@@ -43,6 +44,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0016-trail-sees-all', up: trailSeesAll.up },
   { name: '0017-second-factor', up: secondFactor.up },
   { name: '0018-annulments', up: annulments.up },
+  { name: '0019-on-file', up: onFile.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -62,6 +62,10 @@ const UNIQUE: Readonly<Record<string, FieldProblem>> = {
   weighing_unique: { field: 'id', says: 'the company has weights already: load them again' },
   account_name_unique: { field: 'name', says: 'this sign-in name is taken' },
   pqr_number_unique: { field: 'number', says: 'this record number is already on file' },
+  reserved_coupon_number_unique: { field: 'number', says: 'another coupon has this number reserved' },
+  instrument_number_unique: { field: 'number', says: 'one of this kind and number is on file already' },
+  lot_unique: { field: 'lot', says: 'this lot is on file already' },
+  house_unique: { field: 'id', says: 'the company has these already: load them again' },
   coupon_number_unique: { field: 'number', says: 'this coupon number is already on file' },
 };
 

@@ -25,6 +25,7 @@ import {
   readmitted,
   type RecordKinds,
   releaseProblems,
+  type ReservedCoupon,
   SIGNABLE,
   type Signature,
   type Stored,
@@ -144,6 +145,12 @@ async function checkCoupon(store: RecordStore, coupon: Coupon): Promise<void> {
       throw new ContractError([{ field: `faces.${i}.trace.pictureId`, says: 'this picture is not on file' }]);
 }
 
+/** A number is reserved only where no coupon on file has it. @throws ContractError at the field */
+async function checkReserved(store: RecordStore, reserved: ReservedCoupon): Promise<void> {
+  if (await store.count('coupon', { number: reserved.number }))
+    throw new ContractError([{ field: 'number', says: 'a coupon of this number is on file already' }]);
+}
+
 /** A line is tested with what its code allows. @throws ContractError at the field */
 async function checkPressureTest(store: RecordStore, test: PressureTest): Promise<void> {
   const line = await store.find('line', test.lineId);
@@ -206,6 +213,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'brazer') await checkBrazer(store, data as Brazer);
   if (kind === 'pqr') await checkPqr(store, data as Pqr);
   if (kind === 'coupon') await checkCoupon(store, data as Coupon);
+  if (kind === 'reserved_coupon') await checkReserved(store, data as ReservedCoupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
   if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);
   if (kind === 'annulment') await checkAnnulment(store, data as Annulment);

@@ -19,7 +19,9 @@ export const MAX_BODY_BYTES = 20 * 1024 * 1024;
 export const MAX_BODY_SAYS = '20 MB';
 
 /** What GET /api/crew answers: all that says who may braze. */
-export interface Crew extends StoredRecords<'brazer' | 'coupon' | 'procedure' | 'confirmation' | 'pqr' | 'annulment'> {
+export interface Crew extends StoredRecords<
+  'brazer' | 'coupon' | 'reserved_coupon' | 'procedure' | 'confirmation' | 'pqr' | 'annulment'
+> {
   readonly brazings: readonly Brazing[];
 }
 
@@ -34,6 +36,15 @@ export interface JointPage extends StoredRecords<'joint'> {
 
 /** What GET /api/shop answers: the company's own rows, and at most one weighing. */
 export type ShopData = StoredRecords<'own_row' | 'weighing'>;
+
+/** What GET /api/on-file answers: instruments, lots, and at most one way of the company. */
+export type OnFileAnswer = StoredRecords<'instrument' | 'lot' | 'house'>;
+
+/** What GET /api/others answers: where the trail stands, and whether anybody else wrote a record since. */
+export interface OthersAnswer {
+  readonly seq: number;
+  readonly wrote: boolean;
+}
 
 /** One job in the list. */
 export interface JobSummary {

@@ -4,16 +4,20 @@ import { type Brazer, brazerSchema } from './brazer.js';
 import { type Confirmation, confirmationSchema } from './confirmation.js';
 import { type Coupon, couponSchema } from './coupon.js';
 import { type HandOver, handOverSchema } from './hand-over.js';
+import { type House, houseSchema } from './house.js';
+import { type Instrument, instrumentSchema } from './instrument.js';
 import { type Intake, intakeSchema } from './intake-record.js';
 import { type Job, jobSchema } from './job.js';
 import { type Joint, jointSchema } from './joint.js';
 import { type JointLog, jointLogSchema } from './joint-log.js';
 import { type Line, lineSchema } from './line.js';
+import { type Lot, lotSchema } from './lot.js';
 import { type OwnRowRecord, ownRowSchema } from './own-row.js';
 import { type Pqr, pqrSchema } from './pqr.js';
 import { type PressureTest, pressureTestSchema } from './pressure-test.js';
 import { type Procedure, procedureSchema } from './procedure.js';
 import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema } from './purge-session.js';
+import { type ReservedCoupon, reservedCouponSchema } from './reserved-coupon.js';
 import { BENCH, OFFICE, type Role } from './roles.js';
 import { type Weighing, weighingSchema } from './shop.js';
 import { type Meaning, type Signature, signatureSchema } from './signature.js';
@@ -39,6 +43,10 @@ export interface RecordKinds {
   annulment: Annulment;
   hand_over: HandOver;
   intake: Intake;
+  reserved_coupon: ReservedCoupon;
+  instrument: Instrument;
+  lot: Lot;
+  house: House;
 }
 
 export type Kind = keyof RecordKinds;
@@ -246,6 +254,36 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     evidence: true,
     writers: [],
     columns: { job_id: 'jobId' },
+  },
+  reserved_coupon: {
+    schema: reservedCouponSchema,
+    words: ['coupon to braze', 'coupons to braze'],
+    removable: true,
+    writers: ['lead', 'quality'],
+    columns: { number: 'number' },
+    named: (c) => `${c.number}, to braze`,
+  },
+  instrument: {
+    schema: instrumentSchema,
+    words: ['instrument', 'instruments'],
+    removable: true,
+    writers: ['lead', 'quality'],
+    columns: { kind: 'kind', number: 'number' },
+    named: (i) => `${i.kind} ${i.number}`,
+  },
+  lot: {
+    schema: lotSchema,
+    words: ['lot', 'lots'],
+    removable: true,
+    writers: BENCH,
+    columns: { kind: 'kind', lot: 'lot' },
+    named: (l) => `${l.kind} ${l.lot}`,
+  },
+  house: {
+    schema: houseSchema,
+    words: ['way of the company', 'ways of the company'],
+    writers: ['quality', 'administrator'],
+    columns: {},
   },
 };
 

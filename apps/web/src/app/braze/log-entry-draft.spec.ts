@@ -1,6 +1,7 @@
+import type { JointLog } from '@hephaist/contracts';
 import { describe, expect, it } from 'vitest';
 import { readCleaned } from './cleaned';
-import { type EntryDraft, entryOf, keep, lotsFor, NOTHING_KEPT } from './log-entry-draft';
+import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
 
 const now = Date.parse('2026-06-01T12:00:00Z');
 const hours = (n: number): number => now - n * 3_600_000;
@@ -36,22 +37,23 @@ describe('an entry as it is typed', () => {
     pictureIds: [],
     outOfRangeReason: ' ',
   };
-  it('a lot stays with the class it was read from, and goes to no other', () => {
-    const kept = keep(NOTHING_KEPT, {
-      ...draft,
-      fillerLot: 'R-1',
-      fluxId: 'FB3-A',
-      fluxLot: 'F-1',
-      nitrogenLot: 'N-1',
-    });
-    expect(lotsFor(kept, 'BCuP-5', 'FB3-A')).toEqual({ fillerLot: 'R-1', fluxLot: 'F-1' });
-    expect(lotsFor(kept, 'BAg-24', 'FB3-C')).toEqual({ fillerLot: '', fluxLot: '' });
-    const more = keep(kept, { ...draft, fillerId: 'BAg-24', fillerLot: 'R-2' });
-    expect([lotsFor(more, 'BCuP-5', '').fillerLot, lotsFor(more, 'BAg-24', '').fillerLot]).toEqual(['R-1', 'R-2']);
-    expect(kept.nitrogenLot).toBe('N-1');
-  });
   const ids = { id: 'i', jobId: 'j', jointId: 'k', sessionId: null };
   const about = { zone: 'America/New_York', system: 'us', purged: true } as const;
+  const logged = (day: number, change: object): JointLog =>
+    ({ ...entryOf(draft, ids, about), brazedAt: `2026-06-0${day}T10:00:00Z`, lookedBy: 'Wren', ...change }) as JointLog;
+  it('the log remembers each class’s last lot, the last nitrogen, who looked and where, whatever order it is in', () => {
+    const logs = [
+      logged(3, { fillerLot: 'R-3', nitrogenLot: 'N-3', lookedBy: 'Imre', place: 'bay 9' }),
+      logged(1, { fillerLot: 'R-1', fluxId: 'FB3-A', fluxLot: 'F-1', nitrogenLot: 'N-1' }),
+      logged(2, { fillerId: 'BAg-24', fillerLot: 'R-2' }),
+    ];
+    const kept = keptFrom(logs);
+    expect(lotsFor(kept, 'BCuP-5', 'FB3-A')).toEqual({ fillerLot: 'R-3', fluxLot: 'F-1' });
+    expect(lotsFor(kept, 'BAg-24', 'FB3-C')).toEqual({ fillerLot: 'R-2', fluxLot: '' });
+    expect(lotsFor(kept, 'BCuP-2', '')).toEqual({ fillerLot: '', fluxLot: '' });
+    expect(kept).toMatchObject({ nitrogenLot: 'N-3', lookedBy: 'Imre', place: 'bay 9' });
+    expect(keptFrom([])).toEqual({ lots: {}, nitrogenLot: '', lookedBy: '', place: '' });
+  });
   it('becomes instants and SI, with what is empty left out', () => {
     const entry = entryOf(draft, ids, about);
     expect(entry).toMatchObject({

@@ -31,15 +31,23 @@ export interface Kept {
   readonly lots: Readonly<Record<string, string>>;
   readonly nitrogenLot: string;
   readonly lookedBy: string;
+  readonly place: string;
 }
-export const NOTHING_KEPT: Kept = { lots: {}, nitrogenLot: '', lookedBy: '' };
+const NOTHING_KEPT: Kept = { lots: {}, nitrogenLot: '', lookedBy: '', place: '' };
 
-/** What is kept after an entry. */
-export const keep = (kept: Kept, d: EntryDraft): Kept => ({
-  lots: { ...kept.lots, [d.fillerId]: d.fillerLot, ...(d.fluxId ? { [d.fluxId]: d.fluxLot } : {}) },
-  nitrogenLot: d.nitrogenLot,
-  lookedBy: d.lookedBy,
-});
+/** What the log of the job remembers: of each class its last lot, the last nitrogen, who looked last, and where. */
+export const keptFrom = (logs: readonly JointLog[]): Kept =>
+  [...logs]
+    .sort((a, b) => Date.parse(a.brazedAt) - Date.parse(b.brazedAt))
+    .reduce<Kept>(
+      (kept, l) => ({
+        lots: { ...kept.lots, [l.fillerId]: l.fillerLot, ...(l.fluxId && l.fluxLot ? { [l.fluxId]: l.fluxLot } : {}) },
+        nitrogenLot: l.nitrogenLot ?? kept.nitrogenLot,
+        lookedBy: l.lookedBy,
+        place: l.place ?? kept.place,
+      }),
+      NOTHING_KEPT,
+    );
 
 /** The lots for a rod and flux: those last read from the same class, or nothing. */
 export const lotsFor = (kept: Kept, fillerId: string, fluxId: string): Pick<EntryDraft, 'fillerLot' | 'fluxLot'> => ({

@@ -6,7 +6,6 @@ import {
   inject,
   input,
   linkedSignal,
-  signal,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
@@ -45,6 +44,7 @@ import { newId } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
 import { ShopStore } from '../data/shop.store';
 import { logChanges } from '../data/what-changes';
+import { me } from '../data/who';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -59,7 +59,7 @@ import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
-import { type EntryDraft, entryOf, keep, type Kept, lotsFor, NOTHING_KEPT } from './log-entry-draft';
+import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
 import { LogPhotos } from './log-photos';
 import { ofJoint } from './of-joint';
 
@@ -90,7 +90,7 @@ export class LogForm {
   /** A rejected joint is made again; an accepted one when somebody says so. */
   protected readonly open = computed(() => this.again() || this.logs()[0]?.visual !== 'accepted');
   protected readonly makings = computed(() => nextMakings(this.logs()).map((id) => ({ id, name: MAKING_SAYS[id] })));
-  private readonly kept = signal<Kept>(NOTHING_KEPT);
+  private readonly kept = computed(() => keptFrom(this.store.logs()));
   private readonly cleaning = inject(CleaningStore);
   private readonly units = inject(UnitsStore);
   protected readonly flowUnit = computed(() => displayUnit('flow', this.units.system()).symbol);
@@ -104,6 +104,7 @@ export class LogForm {
     tried: () => this.wrong(),
     follow: (next, change) => this.follow(next, change),
     key: () => this.joint().id,
+    keep: () => `log ${this.joint().id} ${this.logs().length}`,
   });
   protected readonly outcome = linkedSignal<string, string | null>({
     source: () => this.joint().id,
@@ -137,7 +138,7 @@ export class LogForm {
     const chosen = this.plan().selection.chosen;
     const cleanedMs = this.cleaning.cleaned()[this.joint().id];
     return {
-      brazerId: '',
+      brazerId: this.crew.brazers().find((b) => b.id === me()?.brazerId)?.id ?? '',
       procedureId: this.covering()?.id ?? '',
       madeAs: nextMakings(this.logs())[0] ?? 'first',
       cleaned: cleanedMs ? localNow(this.zone(), new Date(cleanedMs)) : '',
@@ -149,7 +150,7 @@ export class LogForm {
       stopped: '',
       visual: '',
       visualReason: '',
-      place: this.logs()[0]?.place ?? '',
+      place: this.logs()[0]?.place ?? this.kept().place,
       pictureIds: [],
       outOfRangeReason: '',
       nitrogenLot: this.kept().nitrogenLot,
@@ -274,11 +275,11 @@ export class LogForm {
   protected async save(): Promise<void> {
     const entry = this.entry();
     await this.form.submit(async () => {
-      this.kept.update((kept) => keep(kept, this.draft()));
       const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
       if (state === null) return;
       this.cleaning.forget(this.joint().id);
       this.again.set(false);
+      this.form.forget();
       this.form.settle();
       this.outcome.set(
         state === 'held' ? 'Held here; it is sent as soon as the server answers.' : this.movedWords(entry),

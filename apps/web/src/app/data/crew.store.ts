@@ -10,7 +10,9 @@ import {
   dataOf,
   type Pqr,
   type Procedure,
+  type ReservedCoupon,
   standing,
+  stillToBraze,
 } from '@hephaist/contracts';
 import {
   type BrazerRecord,
@@ -44,6 +46,7 @@ export const CrewStore = signalStore(
   withRecords('brazer'),
   withRecords('procedure'),
   withRecords('coupon'),
+  withRecords('reserved_coupon'),
   withRecords('confirmation'),
   withRecords('pqr'),
   withRecords('annulment'),
@@ -55,6 +58,12 @@ export const CrewStore = signalStore(
     confirmationsOnFile: computed(() => dataOf(store.confirmationEntities())),
     pqrsOnFile: computed(() => dataOf(store.pqrEntities())),
     annulments: computed(() => dataOf(store.annulmentEntities())),
+    /** Coupons whose number is reserved and whose result is not on file yet. */
+    toBraze: computed(() => stillToBraze(dataOf(store.reserved_couponEntities()), dataOf(store.couponEntities()))),
+    /** Numbers that coupons have, or that are reserved. */
+    couponNumbers: computed(() =>
+      [...dataOf(store.couponEntities()), ...dataOf(store.reserved_couponEntities())].map((c) => c.number),
+    ),
   })),
   withComputed((store) => {
     const annulled = computed(() => annulledIds(store.annulments()));
@@ -125,6 +134,18 @@ export const CrewStore = signalStore(
     /** Files a procedure qualification record, signed. */
     async savePqr(pqr: Pqr, password: string, commandId: string): Promise<void> {
       await outbox.sendSigned('pqr', { seen: 0, data: pqr }, { password, meaning: 'tested' }, commandId);
+    },
+    /** Reserves the numbers of coupons that are to be brazed, with all that is known of them. */
+    async reserve(coupons: readonly ReservedCoupon[]): Promise<void> {
+      await outbox.send(
+        'reserved_coupon',
+        coupons.map((data) => ({ seen: 0, data })),
+      );
+    },
+    /** Gives a reserved number up: the coupon is not brazed. */
+    async giveUp(coupon: ReservedCoupon): Promise<void> {
+      const seen = store.reserved_couponEntityMap()[coupon.id]?.version ?? 0;
+      await outbox.send('reserved_coupon', [], [{ id: coupon.id, seen }]);
     },
     /** Files a coupon's result, signed. */
     async saveCoupon(coupon: Coupon, password: string, commandId: string): Promise<void> {

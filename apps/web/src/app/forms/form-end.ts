@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { Form } from './form';
 import { FormOf } from './form-of';
 
 /** The end of a form: what no field shows, what was refused in words, and its buttons. */
@@ -13,6 +14,12 @@ import { FormOf } from './form-of';
     }
     @if (attempt().failure(); as f) {
       <p class="says-problem" role="alert">✕ {{ f }}</p>
+    }
+    @if (takenUp()) {
+      <p class="quiet" role="status">
+        What you typed before stands here again.
+        <button matButton type="button" (click)="startOver()">Begin anew</button>
+      </p>
     }
     <span class="buttons">
       <ng-content />
@@ -56,4 +63,13 @@ export class FormEnd {
   readonly does = input('');
   private readonly form = inject(FormOf);
   protected readonly attempt = computed(() => this.form.hpForm());
+  private readonly kept = computed(() => {
+    const attempt = this.attempt();
+    return attempt instanceof Form ? attempt : null;
+  });
+  protected readonly takenUp = computed(() => this.kept()?.takenUp() ?? false);
+
+  protected startOver(): void {
+    this.kept()?.startOver();
+  }
 }

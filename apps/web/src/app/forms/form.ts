@@ -1,6 +1,7 @@
-import { linkedSignal, type WritableSignal } from '@angular/core';
+import { effect, inject, linkedSignal, signal, untracked, type WritableSignal } from '@angular/core';
 import type { FieldProblem } from '@hephaist/core';
 import { Attempt } from './attempt';
+import { DraftShelf } from './draft-shelf';
 
 /** One field of a draft, as an entry takes it: `<hp-entry [of]="form.f.mark" />`. */
 export interface FieldOf<T> {
@@ -18,6 +19,8 @@ export interface Checks<D> {
   readonly follow?: (next: D, change: Partial<D>) => D;
   /** What the draft is of: with another, nothing was tried or told yet. */
   readonly key?: () => unknown;
+  /** Under what its draft is kept while it is not sent; null where it is not kept. Read where things are injected. */
+  readonly keep?: () => string | null;
 }
 
 /** A form: its draft, what is wrong with it, and sending it. Nothing typed is lost by a refusal. */
@@ -25,6 +28,10 @@ export class Form<D extends object> extends Attempt {
   readonly tried: WritableSignal<boolean>;
   /** Handles of the fields, by name. */
   readonly f: { readonly [K in keyof D & string]: FieldOf<D[K]> };
+  /** What stands in it was left here before. */
+  readonly takenUp = signal(false);
+  private readonly shelf: DraftShelf | null;
+  private blank: D | null = null;
 
   /** @param draft what is typed: a signal, or one that begins anew when what it is of changes */
   constructor(
@@ -32,6 +39,8 @@ export class Form<D extends object> extends Attempt {
     private readonly checks: Checks<D> = {},
   ) {
     super();
+    this.shelf = checks.keep ? inject(DraftShelf) : null;
+    if (checks.keep) effect(() => this.takeUp(checks.keep?.() ?? null));
     this.tried = linkedSignal({ source: () => checks.key?.(), computation: () => false });
     const made = new Map<string, FieldOf<unknown>>();
     this.f = new Proxy({} as typeof this.f, {
@@ -51,6 +60,30 @@ export class Form<D extends object> extends Attempt {
     };
   }
 
+  /** Takes up what was left of a draft; only fields that it still has. */
+  private takeUp(key: string | null): void {
+    untracked(() => {
+      this.blank = this.draft();
+      const left = key === null ? null : (this.shelf?.find<D>(key) ?? null);
+      const known = left && Object.fromEntries(Object.entries(left).filter(([name]) => name in this.draft()));
+      this.takenUp.set(known !== null);
+      if (known) this.draft.update((d) => ({ ...d, ...known }));
+    });
+  }
+
+  /** Leaves what was taken up, and begins as if nothing had been typed. */
+  startOver(): void {
+    this.forget();
+    if (this.blank) this.begin(this.blank);
+  }
+
+  /** The draft is no longer kept: it was sent, or is not wanted. */
+  forget(): void {
+    const key = this.checks.keep?.() ?? null;
+    if (key !== null) this.shelf?.drop(key);
+    this.takenUp.set(false);
+  }
+
   protected override own(): readonly FieldProblem[] {
     return [...(this.checks.now?.() ?? []), ...(this.tried() ? (this.checks.tried?.() ?? []) : [])];
   }
@@ -61,6 +94,8 @@ export class Form<D extends object> extends Attempt {
       const next = { ...d, ...change };
       return this.checks.follow?.(next, change) ?? next;
     });
+    const key = this.checks.keep?.() ?? null;
+    if (key !== null) this.shelf?.keep(key, this.draft());
   }
 
   /** Begins anew. */

@@ -1,5 +1,6 @@
 import type { Coupon, Pqr, PqrUsed, Procedure } from '@hephaist/contracts';
 import type { Catalogue, Position, Quantity, UnitSystem } from '@hephaist/core';
+import type { TestDraft } from '../coupon-tests/test-drafts';
 import { numberOf, percentOf, shown, typed } from '../units/typed';
 import { readPairs } from './pairs-text';
 
@@ -59,6 +60,7 @@ export function beginRecord(p: Procedure, number: string, day: string) {
     oxygen: '',
     laboratory: '',
     report: '',
+    tests: [] as readonly TestDraft[],
     ...(Object.fromEntries(WORDS.map((w) => [w, stated(w)])) as Words),
   };
 }

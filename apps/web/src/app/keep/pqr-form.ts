@@ -6,7 +6,7 @@ import {
   input,
   linkedSignal,
   output,
-  signal,
+  untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
@@ -99,12 +99,23 @@ export class PqrForm {
       .sort((x, y) => y.brazedOn.localeCompare(x.brazedOn) || y.number.localeCompare(x.number))
       .map((c) => ({ id: c.id, name: `${c.number}, ${c.brazedOn}, ${c.tube.size} ${c.position}` })),
   );
-  protected readonly draft = linkedSignal(() =>
-    beginRecord(this.procedure(), this.nextNumber(), localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10)),
-  );
-  protected readonly tests = signal<readonly TestDraft[]>([newTest('visual', this.system)]);
+  /** It begins anew for another revision, not when somebody else changes this one. */
+  protected readonly draft = linkedSignal({
+    source: () => this.procedure().id,
+    computation: () => untracked(() => this.begun()),
+  });
+  private begun() {
+    const today = localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10);
+    const looks: readonly TestDraft[] = [newTest('visual', this.system)];
+    return { ...beginRecord(this.procedure(), this.nextNumber(), today), tests: looks };
+  }
+  protected readonly tests = computed(() => this.draft().tests);
   private readonly read = computed(() => this.tests().map((t) => readTest(t, this.system)));
-  protected readonly form = new Form(this.draft, { now: () => this.unread(), tried: () => this.wrong() });
+  protected readonly form = new Form(this.draft, {
+    now: () => this.unread(),
+    tried: () => this.wrong(),
+    keep: () => `record ${this.procedure().id}`,
+  });
   private readonly id = newId();
 
   private nextNumber(): string {
@@ -121,13 +132,15 @@ export class PqrForm {
   protected take(id: string): void {
     const coupon = this.crew.coupons().find((c) => c.id === id);
     if (!coupon) return this.form.set({ couponId: '' });
-    this.form.set(takenFrom(coupon, this.tables(), this.system));
     const [looks, section] = [newTest('visual', this.system), newTest('section', this.system)];
-    this.tests.update((all) => [
-      { ...looks, texts: { looks: looksOf(coupon) } },
-      { ...section, texts: { couponId: id, specimen: coupon.number } },
-      ...all.filter((t) => t.kind !== 'visual' && t.kind !== 'section'),
-    ]);
+    this.form.set({
+      ...takenFrom(coupon, this.tables(), this.system),
+      tests: [
+        { ...looks, texts: { looks: looksOf(coupon) } },
+        { ...section, texts: { couponId: id, specimen: coupon.number } },
+        ...this.tests().filter((t) => t.kind !== 'visual' && t.kind !== 'section'),
+      ],
+    });
   }
   /** What nobody has said yet of a test. */
   private readonly unanswered = computed(() =>
@@ -156,7 +169,7 @@ export class PqrForm {
   }
 
   protected setTests(tests: readonly TestDraft[]): void {
-    this.tests.set(tests);
+    this.form.set({ tests });
     this.form.mended('tests');
   }
 
@@ -174,7 +187,9 @@ export class PqrForm {
           .concat(this.changes(record)),
         send: (password) => this.form.telling(() => this.crew.savePqr(record, password, commandId)),
       });
-      if (signed) this.filed.emit(record);
+      if (!signed) return;
+      this.form.forget();
+      this.filed.emit(record);
     });
   }
 }

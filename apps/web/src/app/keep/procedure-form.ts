@@ -1,7 +1,16 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { fNumberProblems, problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
+import { fNumberProblems, problemsOf, type Procedure, procedureSchema, type Stored } from '@hephaist/contracts';
 import {
   APPLIED,
   displayUnit,
@@ -17,6 +26,7 @@ import {
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Check } from '../forms/check';
+import { Clash } from '../forms/clash';
 import { Entry } from '../forms/entry';
 import { type FieldOf, Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -25,14 +35,57 @@ import { fillerOptions, metalOptions, plain, POSITION_OPTIONS } from '../forms/o
 import { Pick as PickField } from '../forms/pick';
 import { Several } from '../forms/several';
 import { UnitsStore } from '../units/units.store';
-import { type BandId, BANDS, type BandText, readDraft, textsOf } from './procedure-draft';
+import { type BandId, BANDS, type BandText, type ProcedureDraft, readDraft, textsOf } from './procedure-draft';
+
+/** What the fields of a draft are called where two are shown beside each other. */
+const LABELS: Readonly<Record<keyof ProcedureDraft, string>> = {
+  process: 'Process',
+  type: 'By hand or machine',
+  form: 'Form of filler',
+  applied: 'How it is applied',
+  fuel: 'Fuel gas',
+  oxidant: 'With',
+  flame: 'Flame',
+  jointType: 'Type of joint',
+  metals: 'Metals by P-number',
+  metalIds: 'Metals by name',
+  fillerIds: 'Filler by class',
+  fNumbers: 'F-numbers',
+  fluxIds: 'Flux classes',
+  wall: 'Wall',
+  od: 'Diameter',
+  gap: 'Gap a side',
+  temp: 'Temperature',
+  time: 'Time at heat',
+  flow: 'Purge flow',
+  overlapMin: 'Overlap from',
+  overlapMax: 'Overlap to',
+  positions: 'Positions of flow',
+  oxygen: 'Oxygen limit (%)',
+  specification: 'Specifications',
+  fillerSize: 'Size of filler',
+  tip: 'Torch tip',
+  purgeGas: 'Purge gas',
+  purgeGrade: 'Grade of purge gas',
+  cleaningBefore: 'Cleaning before',
+  cleaningAfter: 'Cleaning after',
+  technique: 'Technique',
+  postHeat: 'Heat after brazing',
+  inspection: 'Inspection',
+  medical: 'For medical gas',
+  note: 'Note',
+  isAdopted: 'Taken over',
+  from: 'Qualified by',
+  document: 'Number of their record',
+  conditions: 'Conditions',
+};
 
 const WORK = ['wall', 'od', 'gap'];
 
 /** Edits a draft of a procedure: every variable, in the units shown. */
 @Component({
   selector: 'hp-procedure-form',
-  imports: [NgTemplateOutlet, MatButtonModule, Check, Entry, FormEnd, FormOf, PickField, Several],
+  imports: [NgTemplateOutlet, MatButtonModule, Check, Clash, Entry, FormEnd, FormOf, PickField, Several],
   templateUrl: './procedure-form.html',
   styleUrl: './procedure-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -67,16 +120,34 @@ export class ProcedureForm {
     { name: 'min', word: 'from' },
     { name: 'max', word: 'to' },
   ] as const;
-  protected readonly draft = linkedSignal(() => textsOf(this.procedure(), this.system));
+  private readonly of = computed(() => this.procedure().id);
+  /** It begins anew for another procedure, not when somebody else changes this one. */
+  protected readonly draft = linkedSignal({
+    source: this.of,
+    computation: () => untracked(() => textsOf(this.procedure(), this.system)),
+  });
+  /** What stood when it was opened, and its version. */
+  private readonly opened = linkedSignal({ source: this.of, computation: () => untracked(() => this.procedure()) });
+  private readonly seen = linkedSignal({
+    source: this.of,
+    computation: (id) => untracked(() => this.crew.versionOf(id)),
+  });
+  /** What stands now where somebody else saved it meanwhile, as it would be typed. */
+  protected readonly theirs = computed(() => {
+    const now = this.form.clash() as Stored<Procedure> | null;
+    return now && textsOf(now.data, this.system);
+  });
+  protected readonly labels = LABELS;
   protected readonly form = new Form(this.draft, {
     tried: () => [
       ...problemsOf(procedureSchema, this.now(), '', this.tables()),
       ...fNumberProblems('fNumbers', this.now().fNumbers, this.tables()),
     ],
+    keep: () => `procedure ${this.of()} ${this.seen()}`,
     follow: (next, change) => (change.fillerIds ? { ...next, fNumbers: this.fNumbersOf(next.fillerIds) } : next),
   });
   protected readonly positions = this.form.f.positions as unknown as FieldOf<readonly string[]>;
-  private readonly now = computed((): Procedure => readDraft(this.draft(), this.procedure(), this.system));
+  private readonly now = computed((): Procedure => readDraft(this.draft(), this.opened(), this.system));
 
   /** F-numbers of classes of filler. */
   private fNumbersOf(ids: readonly string[]): string {
@@ -87,8 +158,22 @@ export class ProcedureForm {
     this.form.set({ [id]: { ...this.draft()[id], [end]: text } });
   }
 
+  /** After a clash: saves what was chosen over what now stands. */
+  protected async saveOver(): Promise<void> {
+    const now = this.form.clash() as Stored<Procedure> | null;
+    if (!now) return;
+    this.form.forget();
+    this.opened.set(now.data);
+    this.seen.set(now.version);
+    await this.save();
+  }
+
   protected async save(): Promise<void> {
     const now = this.now();
-    if (await this.form.submit(() => this.crew.saveDraft(this.crew.versionOf(now.id), now))) this.saved.emit(now);
+    const done = await this.form.submit(async () => {
+      await this.crew.saveDraft(this.seen(), now);
+      this.form.forget();
+    });
+    if (done) this.saved.emit(now);
   }
 }

@@ -1,9 +1,20 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+  untracked,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import {
   type Coupon,
   couponMissing,
+  couponNumberIn,
   couponRecord,
   couponSchema,
   couponVerdict,
@@ -11,6 +22,7 @@ import {
   inForceOn,
   problemsOf,
   procedureNames,
+  type ReservedCoupon,
 } from '@hephaist/contracts';
 import {
   ASME_RULES,
@@ -20,18 +32,14 @@ import {
   type FieldProblem,
   InputError,
   JOINT_TYPES,
-  type JointType,
-  type Position,
-  type Process,
   PROCESS_TYPES,
   PROCESSES,
-  type ProcessType,
   VISUAL_REJECTS,
   type VoidInterval,
 } from '@hephaist/core';
 import { firstValueFrom } from 'rxjs';
 import { CouponTests } from '../coupon-tests/coupon-tests';
-import { newTest, readTest, type TestDraft, unansweredOf } from '../coupon-tests/test-drafts';
+import { newTest, readTest, type TestDraft } from '../coupon-tests/test-drafts';
 import { VoidBar } from '../coupon-tests/void-bar';
 import { isUnanswered, readVoids, voidText } from '../coupon-tests/void-text';
 import { CrewStore } from '../data/crew.store';
@@ -64,6 +72,7 @@ import { localNow } from '../time/zone';
 import { SayPipe } from '../units/say.pipe';
 import { typed } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
+import { beginCoupon, type CouponDraft, fromReserved, unansweredIn } from './coupon-draft';
 import type { Traced } from './strip-tracer';
 
 const ACCEPTED = 'accepted';
@@ -103,6 +112,7 @@ export class CouponForm {
     standards: standardOptions(this.tables()),
     metals: metalOptions(this.tables()),
     fillers: fillerOptions(this.tables()),
+    fluxes: plain(this.tables().fluxes.map((f) => f.id)),
     positions: POSITION_OPTIONS,
     ruleSets: ruleSetOptions(this.tables()),
     joints: plain(JOINT_TYPES),
@@ -133,10 +143,16 @@ export class CouponForm {
     return own.length === 1 ? (own[0]?.id ?? '') : '';
   });
 
-  protected readonly draft = signal(this.blank());
+  /** Coupon that was planned, whose result it is. */
+  readonly reserved = input<string | null>(null);
+  protected readonly draft = linkedSignal(() => {
+    this.reserved();
+    return untracked(() => this.blank());
+  });
   protected readonly form = new Form(this.draft, {
     now: () => this.unread(),
     tried: () => this.wrong(),
+    keep: () => `coupon ${this.reserved() ?? 'new'}`,
     follow: (next, change) =>
       change.standardId ? { ...next, size: this.tables().sizes(change.standardId)[0] ?? '' } : next,
   });
@@ -148,36 +164,23 @@ export class CouponForm {
   };
 
   private blank() {
-    return {
-      number: this.nextNumber(),
-      brazerId: '',
-      brazedOn: localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10),
-      ruleSetId: 'asme-ix-medical',
-      standardId: 'acr',
-      size: '1-1/8',
-      tubeMetalId: 'copper',
-      socketMetalId: 'copper',
-      fillerId: 'BCuP-5',
-      position: 'horizontal' as Position,
-      overlap: '',
-      bore: '' as '' | 'bright' | 'oxide' | 'not seen',
-      left: '',
-      right: '',
-      lookedBy: '',
-      looks: '' as string,
-      cleaning: '',
-      gap: '',
-      flow: '',
-      jointType: 'socket' as JointType,
-      process: 'torch' as Process,
-      type: 'manual' as ProcessType,
-      /** The one that states this filler, until another is picked. */
-      procedureId: null as string | null,
-      opened: 'cut' as 'cut' | 'peeled',
-    };
+    const today = localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10);
+    const before = [...this.crew.coupons()].sort((x, y) => y.brazedOn.localeCompare(x.brazedOn))[0] ?? null;
+    const begun = beginCoupon(this.nextNumber(), today, before);
+    const reserved = this.crew.toBraze().find((r) => r.id === this.reserved());
+    return reserved ? { ...begun, ...this.known(reserved) } : begun;
   }
-  /** Tests beside the section, or instead of it. */
-  protected readonly tests = signal<readonly TestDraft[]>([]);
+  private known(reserved: ReservedCoupon): Partial<CouponDraft> {
+    const procedure = this.crew.procedures().find((p) => p.id === reserved.procedureId) ?? null;
+    return fromReserved(reserved, procedure, this.system);
+  }
+  /** A number that is typed, or read from a label: what was reserved under it fills the rest. */
+  protected numbered(text: string): void {
+    const number = couponNumberIn(text);
+    const reserved = this.crew.toBraze().find((r) => r.number === number);
+    this.form.set(reserved ? this.known(reserved) : { number });
+  }
+  protected readonly tests = computed(() => this.draft().tests);
   private readonly readTests = computed(() => this.tests().map((t) => readTest(t, this.system)));
   private readonly id = newId();
   /** Where a side was read on a photograph, with the text that came of it. */
@@ -224,6 +227,9 @@ export class CouponForm {
       lookedBy: d.lookedBy.trim(),
       ...(d.looks ? { visualReason: d.looks === ACCEPTED ? null : d.looks } : {}),
       ...(this.medical() ? { statement: this.statement() } : {}),
+      fluxId: d.fluxId || null,
+      fillerLot: d.fillerLot.trim(),
+      laboratory: d.laboratory.trim() ? { name: d.laboratory.trim(), report: d.report.trim() } : null,
       jointType: d.jointType,
       process: d.process,
       type: d.type,
@@ -279,17 +285,7 @@ export class CouponForm {
     ...this.readTests().flatMap((r, i) => r.problems.map((p) => ({ ...p, field: `tests.${i}.${p.field}` }))),
   ]);
   /** What nobody has said yet. What was not looked at is not filed as looked at. */
-  private readonly unanswered = computed((): FieldProblem[] => {
-    const d = this.draft();
-    const out: FieldProblem[] = [];
-    if (!d.looks) out.push({ field: 'visualReason', says: 'Say how it looks' });
-    if (!d.bore) out.push({ field: 'boreClean', says: 'Say how the bore looks, or that nobody looked' });
-    if (d.opened === 'cut')
-      for (const side of ['left', 'right'] as const)
-        if (isUnanswered(d[side])) out.push({ field: side, says: 'Write its voids, or none where none was seen' });
-    this.tests().forEach((t, i) => unansweredOf(t).forEach((p) => out.push({ ...p, field: `tests.${i}.${p.field}` })));
-    return out;
-  });
+  private readonly unanswered = computed(() => unansweredIn(this.draft()));
   private wrong(): FieldProblem[] {
     const contract = inWords(
       problemsOf(couponSchema, this.coupon(), '', this.tables()),
@@ -320,14 +316,16 @@ export class CouponForm {
     const opened = how || 'cut';
     this.form.set({ opened });
     if (opened === 'peeled' && !this.tests().some((t) => t.kind.startsWith('peel')))
-      this.tests.update((all) => [
-        ...all,
-        newTest('peel lines', this.system, { lapM: this.overlapM(), aroundM: this.aroundM() }),
-      ]);
+      this.form.set({
+        tests: [
+          ...this.tests(),
+          newTest('peel lines', this.system, { lapM: this.overlapM(), aroundM: this.aroundM() }),
+        ],
+      });
   }
 
   protected setTests(tests: readonly TestDraft[]): void {
-    this.tests.set(tests);
+    this.form.set({ tests });
     this.form.mended('tests');
   }
 
@@ -362,8 +360,7 @@ export class CouponForm {
   }
 
   private nextNumber(): string {
-    const used = this.crew.coupons().map((c) => c.number);
-    return couponNumber(nextNumber(used, 'C-'));
+    return couponNumber(nextNumber(this.crew.couponNumbers(), 'C-'));
   }
 
   /** What filing it changes of what is on file already. */
@@ -395,7 +392,9 @@ export class CouponForm {
         lines: [verdict?.passes ? 'It passes.' : 'It fails.', ...(verdict?.reasons ?? []), ...this.changes(coupon)],
         send: (password) => this.form.telling(() => this.crew.saveCoupon(coupon, password, commandId)),
       });
-      if (signed) this.done.emit(coupon);
+      if (!signed) return;
+      this.form.forget();
+      this.done.emit(coupon);
     });
   }
 }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { inForce, namedProcedure } from '@hephaist/contracts';
+import { inForce, namedProcedure, type Procedure, type ReservedCoupon } from '@hephaist/contracts';
 import {
   asksKey,
   COUPON_COST_SOURCE,
@@ -18,15 +18,20 @@ import {
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
+import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
+import { me } from '../data/who';
 import { WorkStore } from '../data/work.store';
 import { qrPath } from '../drawings/qr';
+import { Attempt } from '../forms/attempt';
 import { Check } from '../forms/check';
 import { Entry } from '../forms/entry';
 import { couponNumber, nextNumber } from '../forms/next-number';
 import { Pick as PickField } from '../forms/pick';
+import { Done } from '../layout/done';
 import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
+import { May } from '../signing/may';
 import { localNow } from '../time/zone';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
@@ -38,16 +43,26 @@ import { couponSteps, labelText, piecesOf } from './traveller';
 const EVERYBODY = 'everybody';
 const SOMEBODY = 'somebody';
 
+/** Whether a coupon was reserved for this. */
+const isLike = (r: ReservedCoupon, c: PlannedCoupon, brazerId: string | null): boolean =>
+  r.brazerId === brazerId &&
+  r.tube.standardId === c.tube.standardId &&
+  r.tube.size === c.tube.size &&
+  r.fillerId === c.fillerId &&
+  r.position === c.position &&
+  Math.abs(r.overlapM - c.overlapM) < 1e-6;
+
 interface PlanFor {
   readonly name: string;
   readonly mark: string;
+  readonly brazerId: string | null;
   readonly plan: CouponPlan;
 }
 
 /** Coupons to braze: the fewest that qualify a brazer or a crew for the job, and their travellers and labels. */
 @Component({
   selector: 'hp-coupon-plan-page',
-  imports: [Table, MatButtonModule, Tabs, Check, Entry, PickField, CouponClock, QtyPipe],
+  imports: [Table, MatButtonModule, May, Tabs, Check, Entry, PickField, CouponClock, QtyPipe],
   templateUrl: './coupon-plan-page.html',
   styleUrl: './coupon-plan-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -60,7 +75,8 @@ export class CouponPlanPage {
   private readonly units = inject(UnitsStore);
   protected readonly tabs = PROVE_TABS;
   protected readonly source = sourceLine(COUPON_COST_SOURCE);
-  private readonly today = localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10);
+  protected readonly company = computed(() => me()?.company ?? '');
+  protected readonly today = localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10);
   protected readonly whom = signal(SOMEBODY);
   protected readonly perStrip = signal(String(USUAL_COUPON_COSTS.perStrip));
   protected readonly perKg = signal(String(USUAL_COUPON_COSTS.metalPerKg));
@@ -107,13 +123,14 @@ export class CouponPlanPage {
       const plan = couponPlan(nobody, open, this.today, costs);
       const kept = new Set(open.map((j) => j.mark));
       const covered = joints.filter((j) => !kept.has(j.mark)).map((j) => j.mark);
-      return [{ name: 'Somebody of the crew', mark: '', plan: { ...plan, covered, renews: false } }];
+      return [{ name: 'Somebody of the crew', mark: '', brazerId: null, plan: { ...plan, covered, renews: false } }];
     }
     return records
       .filter((r) => (whom === EVERYBODY ? !r.record.withdrawn : r.brazer.id === whom))
       .map((r) => ({
         name: r.brazer.name,
         mark: r.brazer.mark,
+        brazerId: r.brazer.id,
         plan: couponPlan(r.record, joints, this.today, costs),
       }));
   });
@@ -127,19 +144,27 @@ export class CouponPlanPage {
   );
   /** Every coupon to braze with its number, for the travellers. */
   readonly coupons = computed(() => {
-    const used = this.crew.coupons().map((c) => c.number);
-    let n = nextNumber(used, 'C-');
+    const reserved = [...this.crew.toBraze()];
+    let n = nextNumber(this.crew.couponNumbers(), 'C-');
     return this.shown().flatMap((p) =>
-      p.choice.coupons.map((c) => ({
-        ...c,
-        number: couponNumber(n++),
-        name: p.mark ? p.name : '',
-        mark: p.mark,
-        steps: couponSteps(c.position),
-        procedure: this.procedureFor(c),
-      })),
+      p.choice.coupons.map((c) => {
+        const at = reserved.findIndex((r) => isLike(r, c, p.brazerId));
+        const [known] = at < 0 ? [] : reserved.splice(at, 1);
+        return {
+          ...c,
+          number: known?.number ?? couponNumber(n++),
+          isReserved: known !== undefined,
+          name: p.mark ? p.name : '',
+          mark: p.mark,
+          steps: couponSteps(c.position),
+          procedure: this.procedureFor(c),
+          brazerId: p.brazerId,
+        };
+      }),
     );
   });
+  /** Those whose numbers nobody reserved yet. */
+  protected readonly unreserved = computed(() => this.coupons().filter((c) => !c.isReserved));
   protected readonly headline = computed(() => {
     const n = this.coupons().length;
     const strips = this.coupons().reduce((a, c) => a + c.strips, 0);
@@ -154,11 +179,51 @@ export class CouponPlanPage {
     return `${n} coupon${n === 1 ? '' : 's'}, ${strips} strip${strips === 1 ? '' : 's'} for the laboratory: then ${who}.`;
   });
 
-  /** The revision in force that covers a coupon; null where none does, and one must be signed first. */
-  protected procedureFor(c: PlannedCoupon): string | null {
+  /** The revision in force that covers a coupon; null where none does, and one must be released first. */
+  private covering(c: PlannedCoupon): Procedure | null {
     const asks = couponToCover(c);
-    const found = inForce(this.crew.procedures()).find((p) => procedureGaps(namedProcedure(p), asks).length === 0);
+    return inForce(this.crew.procedures()).find((p) => procedureGaps(namedProcedure(p), asks).length === 0) ?? null;
+  }
+  protected procedureFor(c: PlannedCoupon): string | null {
+    const found = this.covering(c);
     return found ? `${found.name} rev ${found.revision}` : null;
+  }
+
+  private readonly asked = new Attempt();
+  protected readonly busy = this.asked.busy;
+  protected readonly failure = this.asked.failure;
+  private readonly done = inject(Done);
+  /** Reserves the numbers of the coupons that are shown, with all that is known of each. */
+  protected async reserve(): Promise<void> {
+    const joints = new Map(this.store.joints().map((j) => [j.mark, j]));
+    const coupons = this.unreserved().flatMap((c): ReservedCoupon[] => {
+      const joint = joints.get(c.like.mark);
+      const { asks, fluxId } = c.like;
+      if (!joint) return [];
+      return [
+        {
+          id: newId(),
+          number: c.number,
+          plannedOn: this.today,
+          brazerId: c.brazerId,
+          ruleSetId: asks.rules?.id ?? 'asme-ix',
+          tube: { standardId: c.tube.standardId, size: c.tube.size, metalId: joint.tube.metalId },
+          socketMetalId: joint.socket.metalId,
+          fillerId: c.fillerId,
+          fluxId,
+          position: c.position,
+          overlapM: c.overlapM,
+          strips: c.strips,
+          jointType: asks.jointType ?? 'socket',
+          process: asks.process ?? 'torch',
+          type: asks.type ?? 'manual',
+          procedureId: this.covering(c)?.id ?? null,
+          covers: this.marks(c.covers).slice(0, 400),
+        },
+      ];
+    });
+    if (await this.asked.run(() => this.crew.reserve(coupons)))
+      this.done.say(`${coupons.map((c) => c.number).join(', ')} reserved: their results are entered under Coupons.`);
   }
 
   protected readonly factColumns: readonly Column<readonly [string, string]>[] = [
@@ -182,6 +247,7 @@ export class CouponPlanPage {
       ['Tube', `${c.tube.size} ${this.standard(c.tube.standardId)}, wall ${show(c.tube.wallM)}`],
       ['Metals', `${c.metals[0]} to ${c.metals[1]}`],
       ['Rod', `${c.fillerId}, lot ____________`],
+      ['Flux', c.like.fluxId ? `${c.like.fluxId}, lot ________  applied ☐  removed ☐` : 'none: none is put on'],
       ['Position', c.position],
       ['Overlap', show(c.overlapM)],
       ['Gap measured', '________ ________'],

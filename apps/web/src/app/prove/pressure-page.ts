@@ -296,7 +296,9 @@ export class PressurePage {
         lines: [verdict ? this.word(verdict) : '', verdict?.arithmetic ?? '', ...(verdict?.wouldTell ?? [])],
         send: (password) => this.form.telling(() => this.store.save(test, password, commandId)),
       });
-      if (signed) this.show(test.id);
+      if (!signed) return;
+      this.form.forget();
+      this.show(test.id);
     });
   }
 }

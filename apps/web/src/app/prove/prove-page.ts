@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Coupon, couponVerdict } from '@hephaist/contracts';
+import { type Coupon, couponVerdict, type ReservedCoupon } from '@hephaist/contracts';
 import { type CouponVerdict, readPeel } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
+import { Attempt } from '../forms/attempt';
 import { Chosen } from '../layout/chosen';
+import { Done } from '../layout/done';
 import { ListDetail } from '../layout/list-detail';
 import { PageHead } from '../layout/page-head';
 import { type Column, Table } from '../layout/table';
@@ -35,8 +37,21 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
     >
       <ng-container ngProjectAs="[list]">
         <hp-page-head title="Coupons">
-          <button *hpMay="'write:coupon'" matButton="filled" (click)="entering.set(true)">Enter a coupon</button>
+          <button *hpMay="'write:coupon'" matButton="filled" (click)="enter(null)">Enter a coupon</button>
         </hp-page-head>
+        @for (r of toBraze(); track r.id; let first = $first) {
+          @if (first) {
+            <h2>To be brazed and read</h2>
+          }
+          <p class="reserved">
+            <strong>{{ r.number }}</strong>
+            <span class="quiet">{{ r.tube.size }} {{ r.fillerId }}, {{ r.position }}, {{ brazerOf(r) }}</span>
+            <span *hpMay="'write:coupon'">
+              <button matButton="outlined" (click)="enter(r.id)">Enter its result</button>
+              <button matButton (click)="giveUp(r)">Not brazed</button>
+            </span>
+          </p>
+        }
         <hp-table
           [rows]="coupons()"
           [columns]="columns"
@@ -46,7 +61,7 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
         />
       </ng-container>
       @if (entering()) {
-        <hp-coupon-form (done)="entered($event)" (cancelled)="entering.set(false)" />
+        <hp-coupon-form [reserved]="reserved()" (done)="entered($event)" (cancelled)="entering.set(false)" />
       } @else if (chosen.shown(); as c) {
         <hp-coupon-sheet [coupon]="c.coupon" [verdict]="c.verdict" [name]="c.name" />
       } @else {
@@ -57,6 +72,19 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
   styles: `
     :host {
       display: contents;
+    }
+    h2 {
+      padding: 4px 16px 0;
+    }
+    .reserved {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 2px 10px;
+      padding: 2px 16px;
+      span:last-child {
+        margin-left: auto;
+      }
     }
     hp-list-detail {
       --list: minmax(560px, 1fr);
@@ -69,6 +97,11 @@ export class ProvePage {
   private readonly tables = inject(ShopStore).tables;
   protected readonly tabs = PROVE_TABS;
   protected readonly entering = signal(false);
+  /** The planned coupon whose result is entered. */
+  protected readonly reserved = signal<string | null>(null);
+  protected readonly toBraze = this.crew.toBraze;
+  private readonly done = inject(Done);
+  private readonly asked = new Attempt();
 
   readonly coupons = computed(() =>
     [...this.crew.couponsOnFile()]
@@ -102,6 +135,20 @@ export class ProvePage {
       tone: (c) => (c.annulled ? 'struck' : c.verdict.passes ? 'fine' : 'refused'),
     },
   ];
+
+  protected brazerOf({ brazerId }: ReservedCoupon): string {
+    return this.crew.brazers().find((b) => b.id === brazerId)?.name ?? 'anybody';
+  }
+
+  protected enter(reserved: string | null): void {
+    this.reserved.set(reserved);
+    this.entering.set(true);
+  }
+
+  protected async giveUp(coupon: ReservedCoupon): Promise<void> {
+    if (await this.asked.run(() => this.crew.giveUp(coupon)))
+      this.done.say(`${coupon.number} is no longer planned.`, () => this.asked.run(() => this.crew.reserve([coupon])));
+  }
 
   protected show(id: string): void {
     this.chosen.ask(id);

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
-import { toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink, RouterOutlet } from '@angular/router';
-import { map, startWith } from 'rxjs';
+import { fromEvent, map, merge, startWith, timer } from 'rxjs';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
+import { LOOK_MS, OthersStore } from '../data/others.store';
 import { SessionsStore } from '../data/sessions.store';
 import { Header } from './header';
 
@@ -86,5 +87,10 @@ export class JobFrame {
   constructor() {
     effect(() => void this.store.load(this.jobId()));
     effect(() => void this.sessions.load(this.jobId()));
+    // What others do appears without a reload: now and then, and whenever the page comes back into view.
+    const others = inject(OthersStore);
+    merge(timer(0, LOOK_MS), fromEvent(document, 'visibilitychange'))
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => void others.look());
   }
 }

@@ -1,0 +1,20 @@
+import * as yup from 'yup';
+import { idSchema, oneLine } from '../schemas/ids.js';
+import { strict } from '../schemas/strict.js';
+import { oneOf } from './procedure-variables.js';
+
+export const PAPERS = ['letter', 'a4'] as const;
+
+/** How the company writes its papers. One in a company. */
+export const houseSchema = strict(
+  yup.object({
+    id: idSchema,
+    paper: oneOf(PAPERS),
+    /** Editions of its codes as the company states them, as it wants them to stand on its papers. */
+    editions: oneLine('Editions', 200).default(''),
+    laboratory: oneLine('Laboratory', 120).default(''),
+    /** Who logs a joint may not be who looked at it. */
+    lookedByAnother: yup.boolean().required().default(false),
+  }),
+);
+export type House = yup.InferType<typeof houseSchema>;
