@@ -124,7 +124,9 @@ test('voids are dragged along the strip, and what filing the coupon changes is s
   await pick(page.getByLabel('Looked at', { exact: true }), 'flux left on');
   await expect(page.getByRole('heading', { name: /fails as typed/ })).toBeVisible();
   await pick(page.getByLabel('Looked at', { exact: true }), 'accepted');
-  await expect(page.getByText(/also wants stated: how it was cleaned, the gap, the nitrogen flow/)).toBeVisible();
+  await expect(page.getByText(/also wants stated: the gap, the nitrogen flow/)).toBeVisible();
+  // How the coupon before was cleaned stands there already.
+  await expect(page.getByLabel('Cleaned how')).not.toHaveValue('');
   await page.getByLabel('Cleaned how').fill('dry abrasive pad');
   await page.getByLabel('Gap a side').fill('0.002');
   await page.getByLabel('Nitrogen flow').fill('5');
@@ -183,6 +185,8 @@ test('a coupon is peeled open and read along lines: dragged, typed, judged by ar
     await page.getByLabel('Thickness').fill('0.05');
     await pick(page.getByLabel('Broke in the'), 'joint');
     await expect(page.getByText(/= 40000 psi, broke in the joint/).first()).toBeVisible();
+    // How the coupon before was cleaned stands there already.
+    await expect(page.getByLabel('Cleaned how')).not.toHaveValue('');
     await page.getByLabel('Cleaned how').fill('dry abrasive pad');
     await page.getByLabel('Gap a side').fill('0.002');
     await page.getByLabel('Nitrogen flow').fill('4');

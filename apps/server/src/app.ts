@@ -23,6 +23,7 @@ import { jobCommandRoutes, jobRoutes } from './jobs/routes.js';
 import type { ReachableSet } from './live/instruments.js';
 import { liveRoutes } from './live/routes.js';
 import { packageRoutes } from './package/routes.js';
+import { paperRoutes } from './papers/routes.js';
 import { accountRoutes } from './people/accounts.js';
 import type { PasswordCost } from './people/passwords.js';
 import { PeopleStore } from './people/people-store.js';
@@ -112,6 +113,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', jobRoutes(maxBytes, work, kept));
   app.use('/api', crewRoutes(people, now));
   app.use('/api', followRoutes(now));
+  app.use('/api', paperRoutes(now));
   app.use('/api', shopRoutes());
   app.use('/api', pictureRoutes());
   app.use('/api', importRoutes(maxBytes, work));

@@ -26,6 +26,7 @@ export * from './records/log-check.js';
 export * from './records/own-row.js';
 export * from './records/planner.js';
 export * from './records/pqr.js';
+export * from './records/pqr-rows.js';
 export * from './records/pqr-used.js';
 export * from './records/pressure-test.js';
 export * from './records/procedure-rows.js';

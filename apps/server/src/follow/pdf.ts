@@ -1,16 +1,8 @@
 import type { Followed } from '@hephaist/contracts';
-import { inUnits, type UnitSystem } from '@hephaist/core';
+import { inUnits } from '@hephaist/core';
 import { clockOf } from '../package/content.js';
-import type { PaperSize } from '../pdf/document.js';
+import type { PaperAsked } from '../papers/paper.js';
 import { REFUSED, Sheet } from '../pdf/sheet.js';
-
-export interface PaperAsked {
-  readonly units: UnitSystem;
-  readonly size: PaperSize;
-  readonly company: string;
-  /** Day it is printed. */
-  readonly day: string;
-}
 
 /** The page of what was followed, on paper. */
 export function followedPdf(f: Followed, asked: PaperAsked): Promise<Buffer> {

@@ -1,14 +1,15 @@
 import { FOLLOWABLE, type Followable, type Followed } from '@hephaist/contracts';
 import { type Request, Router } from 'express';
-import { accountOf, storeOf } from '../access/guard.js';
+import { storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
+import { paperAsked } from '../papers/routes.js';
 import type { RecordStore } from '../records/store.js';
 import { findFollowed } from './find.js';
 import { followJoint } from './joint.js';
 import { Known } from './known.js';
 import { followBrazer, followCoupon, followLot, followProcedure } from './others.js';
-import { followedPdf, type PaperAsked } from './pdf.js';
+import { followedPdf } from './pdf.js';
 
 /** Longest text of a lot. */
 const MOST_LOT = 60;
@@ -29,13 +30,6 @@ function asked(req: Request): { of: Followable; id: string } {
   return { of, id: of === 'lot' ? String(req.params['id']).slice(0, MOST_LOT) : idParam(req) };
 }
 
-/** Units and paper that are asked for: Letter goes with US units where nobody says otherwise. */
-function paperOf(req: Request): Pick<PaperAsked, 'units' | 'size'> {
-  const units = req.query['units'] === 'metric' ? 'metric' : 'us';
-  const size = req.query['paper'];
-  return { units, size: size === 'a4' || size === 'letter' ? size : units === 'us' ? 'letter' : 'a4' };
-}
-
 export function followRoutes(now: () => Date): Router {
   const router = Router();
   router.get('/follow/:of/:id', async (req, res) => {
@@ -46,7 +40,7 @@ export function followRoutes(now: () => Date): Router {
     const { of, id } = asked(req);
     const day = now().toISOString().slice(0, 10);
     const page = await followed(storeOf(req), of, id, day);
-    const pdf = await followedPdf(page, { ...paperOf(req), company: accountOf(req).company, day });
+    const pdf = await followedPdf(page, await paperAsked(req, day));
     res.type('application/pdf').attachment('page.pdf').send(pdf);
   });
   router.get('/follow', async (req, res) => {

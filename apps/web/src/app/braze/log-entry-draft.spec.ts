@@ -39,8 +39,8 @@ describe('an entry as it is typed', () => {
   };
   const ids = { id: 'i', jobId: 'j', jointId: 'k', sessionId: null };
   const about = { zone: 'America/New_York', system: 'us', purged: true } as const;
-  const logged = (day: number, change: object): JointLog =>
-    ({ ...entryOf(draft, ids, about), brazedAt: `2026-06-0${day}T10:00:00Z`, lookedBy: 'Wren', ...change }) as JointLog;
+  const logged = (entered: number, change: object): JointLog =>
+    ({ ...entryOf(draft, ids, about), id: `i${entered}`, lookedBy: 'Wren', ...change }) as JointLog;
   it('the log remembers each class’s last lot, the last nitrogen, who looked and where, whatever order it is in', () => {
     const logs = [
       logged(3, { fillerLot: 'R-3', nitrogenLot: 'N-3', lookedBy: 'Imre', place: 'bay 9' }),

@@ -35,10 +35,13 @@ export interface Kept {
 }
 const NOTHING_KEPT: Kept = { lots: {}, nitrogenLot: '', lookedBy: '', place: '' };
 
-/** What the log of the job remembers: of each class its last lot, the last nitrogen, who looked last, and where. */
+/**
+ * What the log of the job remembers: of each class its last lot, the last nitrogen, who looked last, and where. Last is
+ * what was entered last: ids grow with time.
+ */
 export const keptFrom = (logs: readonly JointLog[]): Kept =>
   [...logs]
-    .sort((a, b) => Date.parse(a.brazedAt) - Date.parse(b.brazedAt))
+    .sort((a, b) => (a.id < b.id ? -1 : 1))
     .reduce<Kept>(
       (kept, l) => ({
         lots: { ...kept.lots, [l.fillerId]: l.fillerLot, ...(l.fluxId && l.fluxLot ? { [l.fluxId]: l.fluxLot } : {}) },

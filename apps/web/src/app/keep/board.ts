@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { CONTINUITY_SOURCE, RANGE_SOURCE, type RuleSet, sourceLine } from '@hephaist/core';
 import type { BoardRow } from '../data/crew.store';
 import { Cell } from '../layout/cell';
+import { PaperLink } from '../layout/paper';
 import { type Column, Table } from '../layout/table';
 import { May } from '../signing/may';
 import { SayPipe } from '../units/say.pipe';
@@ -13,7 +14,7 @@ import { StandingStrip } from './standing-strip';
 /** The crew against one joint on one day: may or may not, why, and how long each is still good. */
 @Component({
   selector: 'hp-board',
-  imports: [Cell, RouterLink, Table, SayPipe, StandingStrip, BrazerActions, May],
+  imports: [Cell, PaperLink, RouterLink, Table, SayPipe, StandingStrip, BrazerActions, May],
   template: `
     <hp-table class="sheet" [rows]="rows()" [columns]="columns()" empty="No brazer on file, or the joint has no plan.">
       <ng-template hpCell="who" [rows]="rows()" let-row>
@@ -21,6 +22,7 @@ import { StandingStrip } from './standing-strip';
           ><strong>{{ row.brazer.name }}</strong></a
         >
         <span class="quiet mark">mark {{ row.brazer.mark }}</span>
+        <hp-paper kind="brazer" [id]="row.brazer.id">Card</hp-paper>
         <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
         @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
           <p class="quiet">

@@ -36,6 +36,7 @@ import { Chosen } from '../layout/chosen';
 import { Done } from '../layout/done';
 import { Follow } from '../layout/follow';
 import { ListDetail } from '../layout/list-detail';
+import { PaperLink } from '../layout/paper';
 import { type Column, Table } from '../layout/table';
 import { Annul } from '../signing/annul';
 import { May } from '../signing/may';
@@ -56,6 +57,7 @@ import { UncoveredJoints } from './uncovered-joints';
     Annul,
     Cell,
     Follow,
+    PaperLink,
     Table,
     MatButtonModule,
     ListDetail,

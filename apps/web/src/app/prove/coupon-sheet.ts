@@ -6,6 +6,7 @@ import { ShopStore } from '../data/shop.store';
 import { PeelFace } from '../drawings/peel-face';
 import { Strip } from '../drawings/strip';
 import { Follow } from '../layout/follow';
+import { PaperLink } from '../layout/paper';
 import { Annul } from '../signing/annul';
 import { SignaturesOf } from '../signing/signatures-of';
 import { QtyPipe } from '../units/qty.pipe';
@@ -15,7 +16,7 @@ import { TracedPicture } from './traced-picture';
 /** One coupon on file: strip or peeled face to scale, the arithmetic of its verdict, and what it qualifies. */
 @Component({
   selector: 'hp-coupon-sheet',
-  imports: [Annul, Follow, SignaturesOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
+  imports: [Annul, Follow, PaperLink, SignaturesOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
   template: `
     @let c = coupon();
     @let v = verdict();
@@ -49,7 +50,10 @@ import { TracedPicture } from './traced-picture';
       }
     }
     <hp-signatures-of [record]="c" />
-    <p><hp-follow of="coupon" [id]="c.id" [name]="c.number" /></p>
+    <p>
+      <hp-paper kind="coupon" [id]="c.id">Brazer’s qualification</hp-paper>
+      <hp-follow of="coupon" [id]="c.id" [name]="c.number" />
+    </p>
     <hp-annul kind="coupon" [recordId]="c.id" [what]="c.number" [others]="others()" [changes]="changes()" />
     @for (f of c.faces; track f.name) {
       @if (f.trace) {

@@ -1,0 +1,98 @@
+import { pqrRows, procedureRows } from '@hephaist/contracts';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
+import { onFileSamples } from '../../test/on-file.js';
+import { asBytes, readPdf } from '../../test/pdf.js';
+import { importJob } from '../exchange/job-file.js';
+
+let h: Harness;
+const file = demoFile();
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId());
+});
+afterAll(() => h.close());
+
+const plain = (text: string): string => text.replace(/\s+/g, '');
+/** A paper as another library reads it, its words without spaces. */
+async function paper(kind: string, id: string, units = 'us'): Promise<{ pages: number; words: string; has: string }> {
+  const { body } = await asBytes(h.as('auditor').get(`/api/papers/${kind}/${id}?units=${units}`)).expect(200);
+  const read = await readPdf(body as Buffer);
+  return { ...read, has: plain(read.words) };
+}
+const procedure = file.procedures[0]!;
+const record = file.pqrs[0]!;
+const coupon = file.coupons[0]!;
+
+describe('papers, read back field by field', () => {
+  it.each(['us', 'metric'] as const)('a procedure: every variable as it is stated (%s)', async (units) => {
+    const { has, words, pages } = await paper('procedure', procedure.id, units);
+    for (const row of procedureRows(procedure, null, [], units)) {
+      expect(has, row.name).toContain(plain(row.name));
+      expect(has, row.name).toContain(plain(row.now));
+    }
+    for (const r of file.pqrs.filter((x) => x.procedureName === procedure.name)) expect(words).toContain(r.number);
+    for (let i = 1; i <= pages; i++) expect(words).toContain(`page ${i} of ${pages}`);
+    expect(words).toContain('The company states no edition of its codes');
+  });
+
+  it('a record: what was used beside what was stated, specimens with their readings, laboratory and witness', async () => {
+    const { has, words } = await paper('pqr', record.id);
+    const rows = pqrRows(record, procedure, 'us');
+    expect(rows.find((r) => r.name === 'Filler by class')).toMatchObject({ used: 'AWS A5.8 BCuP-5, lot L-118' });
+    expect(rows.find((r) => r.name === 'Wall')).toMatchObject({ used: '0.050 in, fitting 0.055 in' });
+    for (const row of rows) expect(has, row.name).toContain(plain(row.used));
+    for (const t of record.tests) if (t.specimen) expect(words).toContain(t.specimen);
+    expect(has).toContain(plain('Harbour Materials Laboratory'));
+    expect(words).toContain(record.laboratory!.report);
+    expect(words).toContain(record.witness);
+    expect(words).toContain('It has every test its type of joint asks for');
+  });
+
+  it('a record written before says what it never stated', () => {
+    const { used: _u, laboratory: _l, procedureId: _p, ...old } = record;
+    const rows = pqrRows(old, null, 'us');
+    expect(rows.find((r) => r.name === 'Flame')).toEqual({ name: 'Flame', stated: '–', used: 'not written down' });
+    expect(rows.find((r) => r.name === 'Overlap')?.used).toBe('0.300 in');
+  });
+
+  it('a brazer’s qualification: coupon, reading, range and continuity; and the card of it', async () => {
+    const { has, words } = await paper('coupon', coupon.id);
+    const brazer = file.brazers.find((b) => b.id === coupon.brazerId)!;
+    for (const text of [brazer.name, coupon.number, coupon.fillerId, coupon.position, coupon.lookedBy])
+      expect(has).toContain(plain(text));
+    expect(words).toContain('Qualifies walls');
+    expect(words).toMatch(/good through \d{4}-\d\d-\d\d/);
+    const card = await paper('brazer', brazer.id);
+    expect(card.pages).toBe(1);
+    expect(card.words).toContain(coupon.number);
+    expect(card.words).toContain('Good through');
+  });
+
+  it('on the paper that the company uses, with the editions it states', async () => {
+    const view = async (): Promise<string> => {
+      const { body } = await asBytes(h.as('fitter').get(`/api/papers/brazer/${coupon.brazerId}?units=us`)).expect(200);
+      return /\/MediaBox \[0 0 ([\d.]+) /.exec((body as Buffer).toString('latin1'))?.[1] ?? '';
+    };
+    expect(await view()).toBe('612');
+    await h
+      .as('quality')
+      .post('/api/commands')
+      .send({
+        id: newId(),
+        kind: 'house',
+        records: [{ seen: 0, data: { ...onFileSamples(newId)['house'], paper: 'a4' } }],
+      })
+      .expect(200);
+    expect(await view()).toBe('595.28');
+    expect((await paper('procedure', procedure.id)).words).toContain('ASME BPVC IX, 2025');
+  });
+
+  it('nothing that is not here', async () => {
+    await h.as('auditor').get(`/api/papers/procedure/${newId()}`).expect(404);
+    await h.as('auditor').get(`/api/papers/pqr/${procedure.id}`).expect(404);
+    await h.as('auditor').get(`/api/papers/toString/${procedure.id}`).expect(404);
+    const other = await h.otherCompany();
+    await other('auditor').get(`/api/papers/brazer/${coupon.brazerId}`).expect(404);
+  });
+});

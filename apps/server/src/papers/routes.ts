@@ -1,0 +1,41 @@
+import { type Request, Router } from 'express';
+import { accountOf, storeOf } from '../access/guard.js';
+import { Known } from '../follow/known.js';
+import { NotFoundError } from '../http/errors.js';
+import { idParam } from '../jobs/routes.js';
+import { ofHouse, type PaperAsked } from './paper.js';
+import { bpqPaper, bpsPaper, cardPaper, pqrPaper } from './papers.js';
+
+/** How a paper is asked for: units from the address, paper and editions from the company. */
+export async function paperAsked(req: Request, day: string): Promise<PaperAsked> {
+  const units = req.query['units'] === 'metric' ? 'metric' : 'us';
+  const [house] = await storeOf(req).list('house');
+  return { units, ...ofHouse(house, units), company: accountOf(req).company, day };
+}
+
+const found = <T>(record: T | undefined): T => {
+  if (!record) throw new NotFoundError('No such record here.');
+  return record;
+};
+
+/** The papers of procedures, their records, brazers and their cards. */
+const PAPERS: Readonly<Record<string, (known: Known, id: string, asked: PaperAsked) => Promise<Buffer>>> = {
+  procedure: (known, id, asked) => bpsPaper(known, found(known.file.procedures?.find((p) => p.id === id)), asked),
+  pqr: (known, id, asked) => pqrPaper(known, found(known.pqrs.find((r) => r.id === id)), asked),
+  coupon: (known, id, asked) => bpqPaper(known, found(known.file.coupons.find((c) => c.id === id)), asked),
+  brazer: (known, id, asked) => cardPaper(known, id, asked),
+};
+
+export function paperRoutes(now: () => Date): Router {
+  const router = Router();
+  router.get('/papers/:kind/:id', async (req, res) => {
+    const kind = String(req.params['kind']);
+    const write = Object.hasOwn(PAPERS, kind) ? PAPERS[kind] : undefined;
+    if (!write) throw new NotFoundError('No such paper.');
+    const id = idParam(req);
+    const asked = await paperAsked(req, now().toISOString().slice(0, 10));
+    const pdf = await write(await Known.of(storeOf(req)), id, asked);
+    res.type('application/pdf').attachment(`${kind}.pdf`).send(pdf);
+  });
+  return router;
+}

@@ -1,0 +1,17 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { UnitsStore } from '../units/units.store';
+
+/** A paper as PDF, on the company's sheet and in the units shown. */
+@Component({
+  selector: 'hp-paper',
+  imports: [MatButtonModule],
+  template: `<a matButton="outlined" class="no-print" [href]="href()" download><ng-content /></a>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PaperLink {
+  readonly kind = input.required<'procedure' | 'pqr' | 'coupon' | 'brazer'>();
+  readonly id = input.required<string>();
+  private readonly units = inject(UnitsStore);
+  protected readonly href = computed(() => `/api/papers/${this.kind()}/${this.id()}?units=${this.units.system()}`);
+}
