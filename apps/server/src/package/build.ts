@@ -25,7 +25,7 @@ import { type Content, contentOf } from './content.js';
 import { signatureOf } from './hand-over.js';
 import { PartWriter } from './parts.js';
 import { jobPdf, PDF_PARTS } from './pdf/job-pdf.js';
-import { logRows, pressureRows, qualificationRows, scheduleRows } from './rows.js';
+import { couponRows, logRows, pressureRows, qualificationRows, scheduleRows, variableRows } from './rows.js';
 import { unpackSnapshot } from './snapshot.js';
 
 const READ_ME = `A job as it was handed over.
@@ -35,7 +35,7 @@ ${JOB_FILE_NAME}      every record, as JSON; the signature binds its SHA-256
 hephaist-job-1.schema.json  what that file holds, as JSON Schema 2020-12
 hand-over.json         to whom it was handed over, and the signature
 anchor.json            where the audit trail stood, signed with Ed25519: ./hephaist verify ANCHOR.json
-schedule.csv, log.csv, qualifications.csv, pressure-tests.csv
+schedule.csv, log.csv, qualifications.csv, pressure-tests.csv, coupons.csv, procedures.csv
 crew.ics               last good day of each brazer, iCalendar
 photographs/           every pixel as it was taken, without what the camera wrote into the file
 manifest.json          SHA-256 of each file here
@@ -119,6 +119,8 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   await text('log.csv', csv(logRows(c)));
   await text('qualifications.csv', csv(qualificationRows(c)));
   await text('pressure-tests.csv', csv(pressureRows(c)));
+  await text('coupons.csv', csv(couponRows(c)));
+  await text('procedures.csv', csv(variableRows(c)));
   await text('crew.ics', calendar(c));
   await add('job.pdf', await jobPdf(c, (part) => step(`on paper: ${part}`)));
   for (const pictureId of pictures) {

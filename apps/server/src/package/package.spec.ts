@@ -207,6 +207,14 @@ describe('the package', () => {
     expect(own?.['Place']).toBe("'=cmd()");
     expect(rowsOf('schedule.csv')).toHaveLength(file.joints.length);
     expect(rowsOf('pressure-tests.csv')).toHaveLength(file.pressureTests.length);
+    expect(rowsOf('schedule.csv')[0]).toMatchObject({
+      Service: expect.any(String),
+      Design: expect.stringContaining('psi'),
+    });
+    const brazers = new Set(file.logs.map((l) => l.brazerId));
+    expect(rowsOf('coupons.csv')).toHaveLength(file.coupons.filter((c) => brazers.has(c.brazerId)).length);
+    const stated = rowsOf('procedures.csv').find((r) => r['Procedure'] === 'BPS-1' && r['Variable'] === 'Torch tip');
+    expect(stated?.['Stated']).toBe(file.procedures[0]!.variables!.tip);
     const who = rowsOf('qualifications.csv');
     expect(new Set(who.map((r) => r['May braze']))).toContain('yes');
     const calendar = new ICAL.Component(ICAL.parse(text('crew.ics')) as [string, unknown[], unknown[]]);

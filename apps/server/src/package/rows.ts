@@ -1,4 +1,11 @@
-import { brazerOn, type JointLog, pressureVerdict } from '@hephaist/contracts';
+import {
+  brazedToWords,
+  brazerOn,
+  couponVerdict,
+  type JointLog,
+  pressureVerdict,
+  procedureRows,
+} from '@hephaist/contracts';
 import { findService, MAKING_SAYS } from '@hephaist/core';
 import type { Row } from '../pdf/sheet.js';
 import { clockOf, type Content } from './content.js';
@@ -7,8 +14,10 @@ import { clockOf, type Content } from './content.js';
 
 const percent = (x: number | null): string => (x === null ? '' : `${(100 * x).toFixed(2)} %`);
 
+const pressure = (c: Content, pa: number | undefined): string => (pa ? c.show(pa, 'pressure') : '');
+
 export function scheduleRows(c: Content): Row[] {
-  const lines = new Map(c.file.lines.map((l) => [l.id, l.name]));
+  const lines = new Map(c.file.lines.map((l) => [l.id, l]));
   const metal = (id: string): string => c.tables.metal(id)?.name ?? id;
   return [...c.file.joints]
     .sort((a, b) => a.sort - b.sort)
@@ -18,7 +27,10 @@ export function scheduleRows(c: Content): Row[] {
       const problem = planned.problems?.[0]?.says ?? planned.plan?.troubles.join(', ') ?? '';
       return {
         Joint: j.mark,
-        Line: lines.get(j.lineId) ?? '',
+        Line: lines.get(j.lineId)?.name ?? '',
+        Service: findService(lines.get(j.lineId)?.serviceId ?? '')?.name ?? '',
+        Design: pressure(c, lines.get(j.lineId)?.designPa),
+        Test: pressure(c, lines.get(j.lineId)?.testPa),
         Tube: `${j.tube.size} ${j.tube.standardId}`,
         Metals: `${metal(j.tube.metalId)} to ${metal(j.socket.metalId)}`,
         Position: j.position,
@@ -112,8 +124,49 @@ export function pressureRows(c: Content): Row[] {
         Ended: at(t.endedAt),
         Verdict: verdict?.verdict ?? '',
         Arithmetic: verdict ? c.say([verdict.arithmetic, ...verdict.wouldTell].join('; ')) : '',
+        Gauge: t.gauge ?? '',
         'Tested by': t.testedBy,
         Note: t.note,
       };
     });
 }
+
+/** Coupons of everyone who brazed on the job. */
+export function couponRows(c: Content): Row[] {
+  const brazed = new Set(c.file.logs.map((l) => l.brazerId));
+  return c.file.coupons
+    .filter((x) => brazed.has(x.brazerId))
+    .sort((a, b) => a.number.localeCompare(b.number))
+    .map((x) => {
+      const verdict = couponVerdict(x, c.tables);
+      return {
+        Coupon: x.number,
+        Brazer: nameOf(c, x.brazerId),
+        Brazed: x.brazedOn,
+        Procedure: brazedToWords(x, c.file.procedures),
+        Tube: `${x.tube.size} ${x.tube.standardId}`,
+        Rod: x.fillerId,
+        Flux: x.fluxId === undefined ? '' : (x.fluxId ?? 'none'),
+        Position: x.position,
+        Overlap: c.show(x.overlapM, 'diameter'),
+        Result: verdict.passes ? 'passes' : 'fails',
+        Reading: c.say(verdict.reasons.join('; ')),
+        'Read by': x.lookedBy,
+        Laboratory: [x.laboratory?.name, x.laboratory?.report].filter(Boolean).join(' '),
+      };
+    });
+}
+
+/** Every revision on file, one variable a row. */
+export const variableRows = (c: Content): Row[] =>
+  [...c.file.procedures]
+    .sort((a, b) => a.name.localeCompare(b.name) || a.revision.localeCompare(b.revision))
+    .flatMap((p) =>
+      procedureRows(p, null, [], c.handOver.units).map((r) => ({
+        Procedure: p.name,
+        Revision: p.revision,
+        Released: p.signedOn ?? '',
+        Variable: r.name,
+        Stated: r.now,
+      })),
+    );

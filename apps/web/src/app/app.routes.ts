@@ -24,6 +24,11 @@ export const routes: Routes = [
     loadComponent: () => import('./people/trail-page').then((m) => m.TrailPage),
   },
   {
+    path: 'on-file',
+    title: 'Instruments, lots and papers · Hephaist',
+    loadComponent: () => import('./on-file/on-file-page').then((m) => m.OnFilePage),
+  },
+  {
     path: 'follow/:of/:id',
     title: 'Followed · Hephaist',
     loadComponent: () => import('./follow/follow-page').then((m) => m.FollowPage),

@@ -46,6 +46,20 @@ export const instrumentSchema = strict(
 );
 export type Instrument = yup.InferType<typeof instrumentSchema>;
 
+/** An instrument and its calibration as they stand in a test that was read by it on a day. */
+export const instrumentWords = (i: Instrument, day: string): string =>
+  [
+    `${i.kind} ${i.number}`,
+    i.range,
+    i.accuracy && `accuracy ${i.accuracy}`,
+    i.calibratedOn && `calibrated ${i.calibratedOn}${i.dueOn ? ` until ${i.dueOn}` : ''}`,
+    i.certificate && `certificate ${i.certificate}`,
+    calibrationFault(i, day) && 'OUT OF CALIBRATION',
+  ]
+    .filter(Boolean)
+    .join(', ')
+    .slice(0, 200);
+
 /** Why a reading by an instrument on a day is not as good as it looks; null where it is. */
 export function calibrationFault(i: Instrument, day: string): string | null {
   if (!i.calibratedOn) return `${i.kind} ${i.number} was never calibrated`;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { problemsOf } from '../schemas/parse.js';
-import { calibrationFault, type Instrument, instrumentSchema } from './instrument.js';
+import { calibrationFault, type Instrument, instrumentSchema, instrumentWords } from './instrument.js';
 import { type Lot, lotFault, lotSchema } from './lot.js';
 import { couponNumberIn, type ReservedCoupon, reservedCouponSchema, stillToBraze } from './reserved-coupon.js';
 
@@ -40,6 +40,13 @@ describe('instruments', () => {
   it('one that never was calibrated, and one that is never due', () => {
     expect(calibrationFault({ ...gauge, calibratedOn: null }, '2026-02-01')).toContain('never calibrated');
     expect(calibrationFault({ ...gauge, dueOn: null }, '2030-02-01')).toBeNull();
+  });
+  it('stands in a test in the words that hold on its day', () => {
+    expect(instrumentWords(gauge, '2026-06-01')).toBe(
+      'gauge G-4, 0 to 400 psi, accuracy 1 %, calibrated 2026-01-10 until 2027-01-10, certificate C-88',
+    );
+    expect(instrumentWords(gauge, '2027-02-01')).toContain('OUT OF CALIBRATION');
+    expect(instrumentWords({ ...gauge, range: 'x'.repeat(300) }, '2026-06-01')).toHaveLength(200);
   });
   it('is due after it was calibrated, at the field', () => {
     expect(problemsOf(instrumentSchema, gauge)).toEqual([]);

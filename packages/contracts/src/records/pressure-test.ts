@@ -74,6 +74,8 @@ export const pressureTestSchema = yup
     decay: decaySchema.nullable().default(null),
     testedBy: oneLine('Tested by').required('Say who tested it'),
     note: note(),
+    /** The gauge and its calibration, in the words that held when it was read; absent in tests before it was asked for. */
+    gauge: oneLine('Gauge', 200).optional().default(undefined),
   })
   .noUnknown('has a field that is not known here')
   .test(
@@ -94,7 +96,7 @@ export const pressureTestSchema = yup
       (t, context) => t.startedAt < t.endedAt || context.createError({ path: 'endedAt', message: 'after it began' }),
     ),
   );
-export type PressureTest = yup.InferType<typeof pressureTestSchema>;
+export type PressureTest = Omit<yup.InferType<typeof pressureTestSchema>, 'gauge'> & { gauge?: string | undefined };
 
 /** How a stored test came out. */
 export type PressureVerdict =

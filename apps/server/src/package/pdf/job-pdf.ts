@@ -18,7 +18,10 @@ const PARTS: readonly (readonly [name: string, write: (sheet: Sheet, c: Content)
       sheet.table(
         [
           ['Joint', 0.7],
-          ['Line', 1.6],
+          ['Line', 1.4],
+          ['Service', 1.2],
+          ['Design', 0.7],
+          ['Test', 0.7],
           ['Tube', 1],
           ['Metals', 1.7],
           ['Position', 0.9],
@@ -64,6 +67,7 @@ const PARTS: readonly (readonly [name: string, write: (sheet: Sheet, c: Content)
         sheet.heading(`${r['Line']}: ${r['Test']}: ${r['Verdict']}`, 10.5);
         sheet.para(`${r['Began']} to ${r['Ended']}, tested by ${r['Tested by']}. ${r['Note']}`, undefined, 8.5);
         sheet.para(r['Arithmetic'] ?? '', undefined, 9);
+        if (r['Gauge']) sheet.para(`Read by ${r['Gauge']}.`, undefined, 8.5);
       });
       for (const t of c.file.pressureTests) for (const line of signedLines(c, t.id)) sheet.para(line, undefined, 8.5);
     },

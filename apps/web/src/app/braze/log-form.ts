@@ -16,6 +16,7 @@ import {
   type JointLog,
   jointLogSchema,
   logFindingsOf,
+  lotFault,
   lotProblems,
   makingProblems,
   namedIn,
@@ -40,6 +41,7 @@ import {
 } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
 import { ShopStore } from '../data/shop.store';
@@ -77,6 +79,7 @@ export class LogForm {
   protected readonly store = inject(JobStore);
   protected readonly crew = inject(CrewStore);
   private readonly signer = inject(Signer);
+  private readonly onFile = inject(OnFileStore);
   private readonly tables = inject(ShopStore).tables;
   protected readonly fillers = computed(() => fillerOptions(this.tables()));
   protected readonly fluxes = computed(() => plain(this.tables().fluxes.map((f) => f.id)));
@@ -234,6 +237,22 @@ export class LogForm {
   /** Only said once something of the joint is known: an empty form is not nagged at. */
   protected readonly remarks = computed(() =>
     this.draft().brazerId || this.form.tried() ? this.findings().filter((f) => !f.asksReason) : [],
+  );
+  /** What the lots on file say against those that are written. */
+  protected readonly lotRemarks = computed(() => {
+    const [d, lots] = [this.draft(), this.onFile.lots()];
+    return [
+      lotFault('rod', d.fillerLot, d.fillerId, lots),
+      d.fluxId ? lotFault('flux', d.fluxLot, d.fluxId, lots) : null,
+      this.plan().purge ? lotFault('nitrogen', d.nitrogenLot, null, lots) : null,
+    ].filter((f) => f !== null);
+  });
+  /** Lots on file of the rod that is picked. */
+  protected readonly lotsOnFile = computed(() =>
+    this.onFile
+      .lots()
+      .filter((l) => l.kind === 'rod' && (!l.classId || l.classId === this.draft().fillerId))
+      .map((l) => l.lot),
   );
   protected readonly source = (f: LogFinding): string => sourceLine(f.source);
 

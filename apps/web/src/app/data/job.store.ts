@@ -20,6 +20,7 @@ import { call } from './api';
 import { CrewStore } from './crew.store';
 import { type Undoable } from './history';
 import { type JointState, jointState } from './joint-state';
+import { OnFileStore } from './on-file.store';
 import { Outbox } from './outbox';
 import { withReadAgain } from './read-again';
 import { recordEvents, withRecords } from './records';
@@ -124,6 +125,7 @@ export const JobStore = signalStore(
       outbox = inject(Outbox),
       crew = inject(CrewStore),
       shop = inject(ShopStore),
+      onFile = inject(OnFileStore),
       dispatcher = inject(Dispatcher),
     ) => ({
       async load(jobId: string): Promise<void> {
@@ -139,6 +141,7 @@ export const JobStore = signalStore(
             call<StoredRecords<'log'>>(`jobs/${jobId}/logs`),
             crew.load(),
             shop.load(),
+            onFile.load(),
           ]);
           if (store.jobId() !== jobId) return;
           dispatcher.dispatch(recordEvents.read({ ...detail, ...joints, ...logs }));

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, input, viewChild } from '@angular/core';
+import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatInputModule } from '@angular/material/input';
 import { BoundText } from './bound';
 import { Wrong } from './wrong';
@@ -6,7 +7,7 @@ import { Wrong } from './wrong';
 /** A labelled line of text, of a form by `of` or alone by `value`. The text stays as typed. */
 @Component({
   selector: 'hp-entry',
-  imports: [MatInputModule, Wrong],
+  imports: [MatAutocompleteModule, MatInputModule, Wrong],
   template: `
     <label class="over" [class.visually-hidden]="bare()" [for]="id"
       >{{ label() }}{{ unit() ? ' (' + unit() + ')' : '' }}</label
@@ -17,15 +18,22 @@ import { Wrong } from './wrong';
         #box
         [hpWrong]="!!says()"
         [id]="id"
-        [attr.autocomplete]="complete()"
+        [autocomplete]="complete()"
         [type]="kind() === 'decimal' ? 'text' : kind()"
         [attr.inputmode]="kind() === 'decimal' ? 'decimal' : null"
         [placeholder]="placeholder()"
         [disabled]="disabled()"
         [value]="text()"
+        [matAutocomplete]="offered"
+        [matAutocompleteDisabled]="!offers().length"
         (input)="late() || write(box.value)"
         (change)="late() && write(box.value)"
       />
+      <mat-autocomplete #offered="matAutocomplete" (optionSelected)="write($event.option.value)">
+        @for (o of offers(); track o) {
+          <mat-option [value]="o">{{ o }}</mat-option>
+        }
+      </mat-autocomplete>
       @if (hint(); as words) {
         <mat-hint>{{ words }}</mat-hint>
       }
@@ -44,6 +52,8 @@ export class Entry extends BoundText {
   /** What the browser may offer to fill in. */
   readonly complete = input('off');
   readonly placeholder = input('');
+  /** What may be taken instead of typed. */
+  readonly offers = input<readonly string[]>([]);
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
 
   focus(): void {

@@ -2,6 +2,8 @@ import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  calibrationFault,
+  instrumentWords,
   lineTested,
   type PressureTest,
   pressureTestProblems,
@@ -28,6 +30,7 @@ import {
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
+import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';
 import { PressureStore } from '../data/pressure.store';
 import { Entry } from '../forms/entry';
@@ -86,6 +89,7 @@ export class PressurePage {
   private readonly store = inject(PressureStore);
   private readonly crew = inject(CrewStore);
   private readonly signer = inject(Signer);
+  private readonly onFile = inject(OnFileStore);
   private readonly system = inject(UnitsStore).system();
   protected readonly tabs = PROVE_TABS;
   protected readonly sources = { standing: sourceLine(STANDING_SOURCE), decay: sourceLine(DECAY_SOURCE) };
@@ -149,6 +153,7 @@ export class PressurePage {
   protected readonly draft = signal(this.blank());
   protected readonly form = new Form(this.draft, {
     now: () => this.decay().problems,
+    keep: () => `pressure test ${this.job.jobId() ?? ''}`,
     tried: () => [
       ...problemsOf(pressureTestSchema, this.test()),
       ...this.impossible(),
@@ -182,8 +187,26 @@ export class PressurePage {
       limit: '500',
       testedBy: '',
       note: '',
+      gaugeId: '',
     };
   }
+  private readonly gauge = computed(() => this.onFile.instruments().find((i) => i.id === this.draft().gaugeId) ?? null);
+  private readonly readOn = computed(() => this.draft().ended.slice(0, 10));
+  private readonly gaugeWords = computed(() => {
+    const gauge = this.gauge();
+    return gauge ? instrumentWords(gauge, this.readOn()) : '';
+  });
+  /** Why what the gauge read is not as good as it looks. */
+  protected readonly gaugeFault = computed(() => {
+    const gauge = this.gauge();
+    return gauge ? calibrationFault(gauge, this.readOn()) : null;
+  });
+  protected readonly gaugesOnFile = computed(() =>
+    this.onFile
+      .instruments()
+      .filter((i) => i.kind === 'gauge')
+      .map((i) => ({ id: i.id, name: `${i.number}${i.range ? `, ${i.range}` : ''}` })),
+  );
 
   private readonly decay = computed(() => readDecay(this.draft().readings));
   protected readonly test = computed((): PressureTest => {
@@ -219,6 +242,7 @@ export class PressurePage {
           },
       testedBy: d.testedBy.trim(),
       note: d.note,
+      ...(this.gaugeWords() ? { gauge: this.gaugeWords() } : {}),
     };
   });
   protected readonly verdict = computed(() => {
@@ -265,7 +289,7 @@ export class PressurePage {
   }
 
   protected begin(): void {
-    this.form.begin(this.blank());
+    if (!this.form.takenUp()) this.form.begin(this.blank());
     this.id = newId();
     this.entering.set(true);
   }

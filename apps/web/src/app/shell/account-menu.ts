@@ -22,6 +22,7 @@ import { May } from '../signing/may';
         <a mat-menu-item routerLink="/account">Your account</a>
         <a mat-menu-item *hpMay="'give-roles'" routerLink="/people">People</a>
         <a mat-menu-item *hpMay="'trail'" routerLink="/trail">Audit trail</a>
+        <a mat-menu-item routerLink="/on-file">Instruments, lots and papers</a>
         <a mat-menu-item routerLink="/shop">Tables, sources and weights</a>
         <button mat-menu-item (click)="account.signOut()">Sign out</button>
       </mat-menu>
