@@ -34,6 +34,8 @@ async function contextOf(store: RecordStore, log: JointLog, joint: Joint): Promi
   return { joint, plan, timeZone: job.timeZone, record, procedures };
 }
 
+const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
+
 /** Photographs and procedure that an entry names are on file. @throws ContractError at the field */
 async function checkNamed(store: RecordStore, log: JointLog): Promise<void> {
   for (const [i, id] of (log.pictureIds ?? []).entries())
@@ -53,6 +55,14 @@ export async function checkLog(store: RecordStore, log: JointLog): Promise<void>
   const joint = await store.find('joint', log.jointId);
   if (joint?.jobId !== log.jobId) throw new ContractError([{ field: 'jointId', says: 'this joint is not on the job' }]);
   await checkNamed(store, log);
+  const [house] = await store.list('house');
+  if (house?.lookedByAnother && sameName(log.lookedBy, store.by.person))
+    throw new ContractError([
+      {
+        field: 'lookedBy',
+        says: 'the company asks for a second pair of eyes: who logs it may not be who looked at it',
+      },
+    ]);
   const before = await store.standing('log', { joint_id: log.jointId });
   const problems = makingProblems(
     log,

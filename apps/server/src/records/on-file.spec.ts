@@ -72,6 +72,27 @@ describe('instruments, lots and the ways of the company', () => {
   });
 });
 
+describe('a second pair of eyes', () => {
+  it('is asked where the company asks for it: who logs a joint may not be who looked at it', async () => {
+    const [kept] = await h.store.list('house');
+    const stands = (await h.store.stored('house', kept!.id))!;
+    const entry = (lookedBy: string) => ({
+      ...file.logs[0],
+      id: newId(),
+      jointId: file.joints.find((j) => !file.logs.some((l) => l.jointId === j.id))!.id,
+      outOfRangeReason: 'a test',
+      lookedBy,
+    });
+    const log = (lookedBy: string) =>
+      put('fitter', 'log', entry(lookedBy), 0, { password: TEST_PASSWORD, meaning: 'out-of-range' });
+    await put('quality', 'house', { ...stands.data, lookedByAnother: true }, stands.version).expect(200);
+    const refused = await log(' test FITTER ').expect(422);
+    expect(refused.body.fields[0].field).toBe('lookedBy');
+    await log('Somebody else').expect(200);
+    await put('quality', 'house', { ...stands.data, lookedByAnother: false }, stands.version + 1).expect(200);
+  });
+});
+
 describe('what others write', () => {
   it('is heard of by everybody but who wrote it; a sign-in is nothing that was written', async () => {
     const ask = async (role: Role, since?: number): Promise<OthersAnswer> =>

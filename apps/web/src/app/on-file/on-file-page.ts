@@ -55,14 +55,14 @@ export class OnFilePage {
       text: (i) => (this.fault(i) ? `✕ ${this.fault(i) ?? ''}` : `✓ good${i.dueOn ? ` until ${i.dueOn}` : ''}`),
       tone: (i) => (this.fault(i) ? 'refused' : 'fine'),
     },
-    { id: 'do', head: '' },
+    { id: 'do', head: 'Do' },
   ];
   protected readonly lots: readonly Column<Lot>[] = [
     { id: 'lot', head: 'Lot' },
     { id: 'class', head: 'Class', text: (l) => l.classId || '–' },
     { id: 'received', head: 'Received', text: (l) => l.receivedOn ?? '–' },
     { id: 'certificate', head: 'Certificate', text: (l) => l.certificate || '–' },
-    { id: 'do', head: '' },
+    { id: 'do', head: 'Do' },
   ];
 
   private fault(i: Instrument): string | null {

@@ -79,9 +79,13 @@ export class TrailPage {
     return this.asked.run(() => this.store.check());
   }
 
-  /** The first records of an entry, each with where it is followed, and how many more there are. */
+  /** The first records of an entry, what was sought before others, each with where it is followed, and how many more there are. */
   protected records({ body }: TrailEntry) {
-    const named = body.records.slice(0, NAMED).map(([kind, id, version, hash]) => {
+    const sought = this.store.sought().toLowerCase();
+    const isSought = ([, id]: TrailEntry['body']['records'][number]): boolean =>
+      sought !== '' && (this.store.names()[id] ?? '').toLowerCase().includes(sought);
+    const all = [...body.records].sort((a, b) => Number(isSought(b)) - Number(isSought(a)));
+    const named = all.slice(0, NAMED).map(([kind, id, version, hash]) => {
       const at = hash === null ? 'taken away' : `version ${version}`;
       const words = `${kind.replace('_', ' ')} ${this.store.names()[id] ?? `…${id.slice(-6)}`}`;
       return { words, at, lead: this.store.leads()[id] ?? null };

@@ -154,7 +154,7 @@ export class CouponForm {
     tried: () => this.wrong(),
     keep: () => `coupon ${this.reserved() ?? 'new'}`,
     follow: (next, change) =>
-      change.standardId ? { ...next, size: this.tables().sizes(change.standardId)[0] ?? '' } : next,
+      change.standardId && !change.size ? { ...next, size: this.tables().sizes(change.standardId)[0] ?? '' } : next,
   });
   /** The procedure is shown as it is found until one is picked. */
   protected readonly procedureField: FieldOf<string> = {
