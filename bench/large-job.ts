@@ -29,5 +29,6 @@ export function largeJob(n: number): JobFile {
     joints,
     logs: [],
     pressureTests: [],
+    lineSteps: [],
   };
 }

@@ -265,6 +265,7 @@ export function saltmarsh(today: string): JobFile {
     confirmations: [],
     annulments: [],
     signatures: [],
+    lineSteps: [],
     pressureTests: demoTests(id, lines, (before) => shiftDays(today, -before)),
     pqrs: demoRecords(id, orla.id, coupons, shiftDays(today, -250)),
     ownRows,

@@ -56,5 +56,6 @@ export * from './exchange/people.js';
 export * from './exchange/standing-file.js';
 export * from './records/house.js';
 export * from './records/instrument.js';
+export * from './records/line-step.js';
 export * from './records/lot.js';
 export * from './records/reserved-coupon.js';

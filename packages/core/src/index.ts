@@ -93,6 +93,7 @@ export * from './coupons/other-tests.js';
 export * from './coupons/peel-lines.js';
 export * from './coupons/coupon.js';
 export * from './pressure-test/required.js';
+export * from './pressure-test/sequence.js';
 export * from './pressure-test/standing-test.js';
 export * from './pressure-test/vacuum-decay.js';
 export * from './joint-log/findings.js';

@@ -18,6 +18,7 @@ import * as trailSeesAll from './0016-trail-sees-all.js';
 import * as secondFactor from './0017-second-factor.js';
 import * as annulments from './0018-annulments.js';
 import * as onFile from './0019-on-file.js';
+import * as lineSteps from './0020-line-steps.js';
 
 export interface Migration {
   readonly name: string;
@@ -45,6 +46,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0017-second-factor', up: secondFactor.up },
   { name: '0018-annulments', up: annulments.up },
   { name: '0019-on-file', up: onFile.up },
+  { name: '0020-line-steps', up: lineSteps.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -6,6 +6,7 @@ import {
   type FollowLink,
   type JointLog,
   type Kind,
+  type LineStep,
   type Pqr,
   type PressureTest,
   pressureVerdict,
@@ -174,6 +175,22 @@ export async function pressureEvent(known: Known, test: PressureTest): Promise<F
       verdict?.arithmetic,
       `tested by ${test.testedBy}`,
       test.note,
+    ]),
+  });
+}
+
+export async function stepEvent(known: Known, step: LineStep): Promise<FollowEvent> {
+  const line = await known.line(step.lineId);
+  return eventOf(known, 'line_step', step, {
+    at: step.startedAt,
+    what: `${capital(step.step)} of ${line?.name ?? 'its line'} ${step.passes ? 'passes' : 'fails'}`,
+    tone: step.passes ? 'fine' : 'refused',
+    lines: present([
+      [step.gas, step.pressurePa ? said(step.pressurePa, 'pressure') : ''].filter(Boolean).join(', '),
+      `for ${formatDuration((Date.parse(step.endedAt) - Date.parse(step.startedAt)) / 1000)}, by ${step.by}`,
+      step.gauge,
+      step.joints && `joints ${step.joints}`,
+      step.note,
     ]),
   });
 }

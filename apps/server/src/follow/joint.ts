@@ -12,7 +12,7 @@ import {
 import { dayIn, said } from '@hephaist/core';
 import { NotFoundError } from '../http/errors.js';
 import { shopFor } from '../shop/shop.js';
-import { couponEvent, eventOf, logEvent, pressureEvent, procedureEvent } from './events.js';
+import { couponEvent, eventOf, logEvent, pressureEvent, procedureEvent, stepEvent } from './events.js';
 import type { Known } from './known.js';
 import { purgeEvents } from './purge.js';
 
@@ -72,6 +72,8 @@ export async function followJoint(known: Known, id: string): Promise<Followed> {
   const first = logs.map((l) => l.brazedAt).sort()[0];
   for (const test of await known.store.list('pressure_test', { line_id: joint.lineId }))
     if (first !== undefined && Date.parse(test.endedAt) > Date.parse(first)) tell(await pressureEvent(known, test));
+  for (const step of await known.store.list('line_step', { line_id: joint.lineId }))
+    if (first !== undefined && Date.parse(step.endedAt) > Date.parse(first)) tell(await stepEvent(known, step));
   for (const handOver of await known.store.list('hand_over', { job_id: joint.jobId })) {
     const [at] = (await known.store.list('signature', { record_id: handOver.id })).map((s) => s.at);
     if (at && first !== undefined && at > first)

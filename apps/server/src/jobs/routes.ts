@@ -81,7 +81,7 @@ export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): 
   });
   router.get('/jobs/:id/pressure-tests', async (req, res) => {
     const job = await jobOf(req);
-    res.json(await storeOf(req).all(['pressure_test'], { job_id: job.id }));
+    res.json(await storeOf(req).all(['pressure_test', 'line_step'], { job_id: job.id }));
   });
   router.post('/jobs/:id/joints/check-csv', text({ type: '*/*', limit: maxBytes }), async (req, res) => {
     const store = storeOf(req);

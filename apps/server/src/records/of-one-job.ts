@@ -23,7 +23,7 @@ export async function checkOfOneJob(
     for (const [joint, i] of first.values())
       await needLine(store, joint.jobId, joint.lineId, records.length > 1 ? `records.${i}.lineId` : 'lineId');
   }
-  if (kind === 'purge_session' || kind === 'pressure_test')
-    for (const { data } of records as readonly { data: RecordKinds['purge_session' | 'pressure_test'] }[])
+  if (kind === 'purge_session' || kind === 'pressure_test' || kind === 'line_step')
+    for (const { data } of records as readonly { data: RecordKinds['purge_session' | 'pressure_test' | 'line_step'] }[])
       await needLine(store, data.jobId, data.lineId, 'lineId');
 }

@@ -9,6 +9,7 @@ import { type Job, jobSchema } from '../records/job.js';
 import { type Joint, jointSchema } from '../records/joint.js';
 import { type JointLog, jointLogSchema } from '../records/joint-log.js';
 import { type Line, lineSchema } from '../records/line.js';
+import { type LineStep, lineStepSchema } from '../records/line-step.js';
 import { type OwnRowRecord, ownRowSchema } from '../records/own-row.js';
 import { type Pqr, pqrSchema } from '../records/pqr.js';
 import { type PressureTest, pressureTestSchema } from '../records/pressure-test.js';
@@ -41,6 +42,7 @@ export interface JobFile {
   readonly confirmations: readonly Confirmation[];
   readonly pqrs: readonly Pqr[];
   readonly pressureTests: readonly PressureTest[];
+  readonly lineSteps: readonly LineStep[];
   /** What of this file's evidence no longer counts. */
   readonly annulments: readonly Annulment[];
   /** Signatures of the records in the file. */
@@ -70,6 +72,7 @@ export const jobFileSchema = yup
     confirmations: yup.array(confirmationSchema.required()).default(() => []),
     pqrs: yup.array(pqrSchema.required()).default(() => []),
     pressureTests: yup.array(pressureTestSchema.required()).default(() => []),
+    lineSteps: yup.array(lineStepSchema.required()).default(() => []),
     annulments: yup.array(annulmentSchema.required()).default(() => []),
     signatures: yup.array(signatureSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
@@ -102,6 +105,10 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     need(t.jobId === file.job.id, `pressureTests.${i}.jobId`, 'belongs to another job');
     need(lines.has(t.lineId), `pressureTests.${i}.lineId`, 'its line is not in the file');
   });
+  file.lineSteps.forEach((t, i) => {
+    need(t.jobId === file.job.id, `lineSteps.${i}.jobId`, 'belongs to another job');
+    need(lines.has(t.lineId), `lineSteps.${i}.lineId`, 'its line is not in the file');
+  });
   file.pqrs.forEach((p, i) => need(brazers.has(p.brazerId), `pqrs.${i}.brazerId`, 'its brazer is not in the file'));
   file.confirmations.forEach((c, i) =>
     need(brazers.has(c.brazerId), `confirmations.${i}.brazerId`, 'its brazer is not in the file'),
@@ -132,6 +139,7 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     confirmation: file.confirmations,
     pqr: file.pqrs,
     pressure_test: file.pressureTests,
+    line_step: file.lineSteps,
   };
   file.annulments.forEach((a, i) => {
     need(idsOf(evidence[a.kind]).has(a.recordId), `annulments.${i}.recordId`, 'what it annuls is not in the file');
@@ -190,6 +198,7 @@ export function writeJobFile(file: JobFile): string {
     confirmations: sorted(file.confirmations),
     pqrs: sorted(file.pqrs),
     pressureTests: sorted(file.pressureTests),
+    lineSteps: sorted(file.lineSteps),
     signatures: sorted(file.signatures),
     ownRows: sorted(file.ownRows),
     sessions: sorted(file.sessions),

@@ -1,6 +1,7 @@
-import { type BrazerRecord, type Catalogue, outsideSupport } from '@hephaist/core';
+import { type BrazerRecord, type Catalogue, findService, outsideSupport } from '@hephaist/core';
 import type { Joint } from '../records/joint.js';
 import type { JointLog } from '../records/joint-log.js';
+import { lineSequence } from '../records/line-step.js';
 import { logFindingsOf } from '../records/log-check.js';
 import type { Planned } from '../records/planner.js';
 import { qualifiedBy } from '../records/pqr.js';
@@ -17,7 +18,7 @@ export interface OpenPoint {
 /** The part of a job's file that tells what is open. */
 export type Readied = Pick<
   JobFile,
-  'job' | 'lines' | 'joints' | 'logs' | 'procedures' | 'coupons' | 'pqrs' | 'pressureTests'
+  'job' | 'lines' | 'joints' | 'logs' | 'procedures' | 'coupons' | 'pqrs' | 'pressureTests' | 'lineSteps'
 >;
 
 /** "HP-26, by 2026-12-08": a patch and the day by which it is to be cut out. */
@@ -102,6 +103,22 @@ export function openPoints(
     else if (openJointIds.length)
       add(`brazed after the test of ${l.name}`, marks(live.filter((j) => openJointIds.includes(j.id))));
   }
+  const markOf = new Map(file.joints.map((j) => [j.id, j.mark]));
+  const through = file.lines.filter((l) => {
+    const made = accepted.flatMap((x) =>
+      lineOf.get(x.jointId) === l.id ? [{ mark: markOf.get(x.jointId) ?? '', brazedAt: x.brazedAt }] : [],
+    );
+    const isMedical = findService(l.serviceId)?.kind === 'medical';
+    return (
+      isMedical &&
+      made.length &&
+      lineSequence(l, file.lineSteps, file.pressureTests, made).some((s) => s.state !== 'done')
+    );
+  });
+  add(
+    'not through the tests of its service, in their order',
+    through.map((l) => l.name),
+  );
   // A revision that was superseded stays as unsupported as it was for what was brazed to it.
   const named = new Set(accepted.map((l) => l.procedureId));
   const beyond = file.procedures

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 import { idSchema, oneLine } from '../schemas/ids.js';
 
 /** Kinds of evidence that can be annulled: what was done and judged. What an instrument read stays as it was read. */
-export const ANNULLABLE = ['log', 'coupon', 'confirmation', 'pqr', 'pressure_test'] as const;
+export const ANNULLABLE = ['log', 'coupon', 'confirmation', 'pqr', 'pressure_test', 'line_step'] as const;
 export type Annullable = (typeof ANNULLABLE)[number];
 
 /**

@@ -11,6 +11,7 @@ import { type Job, jobSchema } from './job.js';
 import { type Joint, jointSchema } from './joint.js';
 import { type JointLog, jointLogSchema } from './joint-log.js';
 import { type Line, lineSchema } from './line.js';
+import { type LineStep, lineStepSchema } from './line-step.js';
 import { type Lot, lotSchema } from './lot.js';
 import { type OwnRowRecord, ownRowSchema } from './own-row.js';
 import { type Pqr, pqrSchema } from './pqr.js';
@@ -47,6 +48,7 @@ export interface RecordKinds {
   instrument: Instrument;
   lot: Lot;
   house: House;
+  line_step: LineStep;
 }
 
 export type Kind = keyof RecordKinds;
@@ -229,6 +231,17 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     filed: { place: 'pressureTests', of: 'job' },
     columns: { job_id: 'jobId', line_id: 'lineId' },
     done: { at: ['startedAt', 'endedAt'] },
+  },
+  line_step: {
+    schema: lineStepSchema,
+    words: ['step of a line’s tests', 'steps of lines’ tests'],
+    evidence: true,
+    writers: BENCH,
+    signed: () => 'tested',
+    filed: { place: 'lineSteps', of: 'job' },
+    columns: { job_id: 'jobId', line_id: 'lineId' },
+    done: { at: ['startedAt', 'endedAt'] },
+    named: (s) => s.step,
   },
   annulment: {
     schema: annulmentSchema,

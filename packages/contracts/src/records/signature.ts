@@ -27,6 +27,7 @@ export const SIGNABLE = [
   'confirmation',
   'pqr',
   'pressure_test',
+  'line_step',
   'annulment',
   'hand_over',
   'intake',

@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { dataOf, type PressureTest, standing, type StoredRecords } from '@hephaist/contracts';
+import { dataOf, type LineStep, type PressureTest, standing, type StoredRecords } from '@hephaist/contracts';
 import { signalStore, withComputed, withMethods } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';
@@ -7,19 +7,28 @@ import { CrewStore } from './crew.store';
 import { Outbox } from './outbox';
 import { recordEvents, withRecords } from './records';
 
-/** Pressure tests of the open job. */
+/** Pressure tests of the open job, and the steps of its lines' tests. */
 export const PressureStore = signalStore(
   { providedIn: 'root' },
   withRecords('pressure_test'),
-  withComputed((store) => ({ testsOnFile: computed(() => dataOf(store.pressure_testEntities())) })),
+  withRecords('line_step'),
+  withComputed((store) => ({
+    testsOnFile: computed(() => dataOf(store.pressure_testEntities())),
+    stepsOnFile: computed(() => dataOf(store.line_stepEntities())),
+  })),
   withComputed((store, crew = inject(CrewStore)) => ({
     tests: computed(() => standing(store.testsOnFile(), crew.annulled())),
+    steps: computed(() => standing(store.stepsOnFile(), crew.annulled())),
   })),
   withMethods((_, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(jobId: string): Promise<void> {
       dispatcher.dispatch(
-        recordEvents.read(await call<StoredRecords<'pressure_test'>>(`jobs/${jobId}/pressure-tests`)),
+        recordEvents.read(await call<StoredRecords<'pressure_test' | 'line_step'>>(`jobs/${jobId}/pressure-tests`)),
       );
+    },
+    /** Files a step of a line's tests, signed. */
+    async saveStep(step: LineStep, password: string, commandId: string): Promise<void> {
+      await outbox.sendSigned('line_step', { seen: 0, data: step }, { password, meaning: 'tested' }, commandId);
     },
     /** Files a test, signed. */
     async save(test: PressureTest, password: string, commandId: string): Promise<void> {

@@ -82,6 +82,7 @@ export class HandOverPage implements OnDestroy {
       coupons: this.crew.coupons(),
       pqrs: this.crew.pqrs(),
       pressureTests: this.pressure.tests(),
+      lineSteps: this.pressure.steps(),
     };
     const records = this.records();
     return openPoints(file, this.job.plan(), (id) => records.get(id) ?? null, this.tables()).map((p) => ({

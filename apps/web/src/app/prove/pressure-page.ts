@@ -55,6 +55,7 @@ import { typed } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
 import { DecayChart } from './decay-chart';
 import { readDecay } from './decay-text';
+import { LineSequence } from './line-sequence';
 import { PROVE_TABS } from './prove-tabs';
 import { StandingChart } from './standing-chart';
 
@@ -78,6 +79,7 @@ import { StandingChart } from './standing-chart';
     NgTemplateOutlet,
     DecayChart,
     StandingChart,
+    LineSequence,
     SignaturesOf,
   ],
   templateUrl: './pressure-page.html',
