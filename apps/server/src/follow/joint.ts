@@ -112,6 +112,7 @@ export async function followJoint(known: Known, id: string): Promise<Followed> {
           ] as const)
         : []),
       ['Set aside', joint.setAside ?? ''],
+      ...(joint.changedAfter ?? []).map((c) => ['Changed after it was brazed', `was ${c.was}: ${c.reason}`] as const),
     ].filter(([, says]) => says) as [string, string][],
     events: inOrder(events),
   };

@@ -7,6 +7,8 @@ import {
   ContractError,
   type Coupon,
   fNumberProblems,
+  type Joint,
+  jointIdentity,
   type JointLog,
   type Kind,
   kindRow,
@@ -151,6 +153,27 @@ async function checkReserved(store: RecordStore, reserved: ReservedCoupon): Prom
     throw new ContractError([{ field: 'number', says: 'a coupon of this number is on file already' }]);
 }
 
+/**
+ * What a joint was when it was brazed is changed only with its reason, and what was changed before stays written.
+ * @throws ContractError at the field
+ */
+async function checkJoint(store: RecordStore, joint: Joint): Promise<void> {
+  const before = await store.find('joint', joint.id);
+  if (!before) return;
+  const [was, now] = [before.changedAfter ?? [], joint.changedAfter ?? []];
+  if (canonical(now.slice(0, was.length)) !== canonical(was) || now.length > was.length + 1)
+    throw new ContractError([{ field: 'changedAfter', says: 'what was changed before stays written; one is added' }]);
+  const identity = jointIdentity(before);
+  const isChanged = identity !== jointIdentity(joint);
+  const added = now[was.length];
+  if (added && (!isChanged || added.was !== identity))
+    throw new ContractError([{ field: 'changedAfter', says: `says what it was: ${identity}` }]);
+  if (isChanged && !added && (await store.standing('log', { joint_id: joint.id })).length)
+    throw new ContractError([
+      { field: 'changedAfter', says: `${before.mark} is brazed: changing what it was is signed, with its reason` },
+    ]);
+}
+
 /** A line is tested with what its code allows. @throws ContractError at the field */
 async function checkPressureTest(store: RecordStore, test: PressureTest): Promise<void> {
   const line = await store.find('line', test.lineId);
@@ -209,6 +232,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   checkNotAhead(kind, data);
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
+  if (kind === 'joint') await checkJoint(store, data as Joint);
   if (kind === 'procedure') await checkProcedure(store, data as Procedure);
   if (kind === 'brazer') await checkBrazer(store, data as Brazer);
   if (kind === 'pqr') await checkPqr(store, data as Pqr);
@@ -222,7 +246,8 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
 /** @throws ContractError where a record is not signed as it must be, or is signed and needs no signature */
 async function checkSigned(store: RecordStore, command: PutCommand, meaning: Meaning | null): Promise<void> {
   for (const r of command.records) {
-    const before = command.kind === 'brazer' && r.seen > 0 ? await store.find('brazer', r.data.id) : null;
+    const asksBefore = command.kind === 'brazer' || command.kind === 'joint';
+    const before = asksBefore && r.seen > 0 ? await store.find(command.kind, r.data.id) : null;
     const needed = neededMeaning(command.kind, r.data, before);
     if (needed !== meaning)
       throw new ContractError([
@@ -257,7 +282,7 @@ export async function signRecord(
 async function sign(store: RecordStore, command: PutCommand, meaning: Meaning, signer: Signer): Promise<void> {
   const [only] = command.records;
   if (!only || command.records.length > 1 || !(SIGNABLE as readonly string[]).includes(command.kind))
-    throw new RefusedError('One procedure, coupon, log entry, confirmation, brazer or job is signed at a time.');
+    throw new RefusedError('One record is signed at a time.');
   const record = { data: only.data, version: only.seen + 1 };
   await signRecord(store, command.kind as Signature['kind'], record, meaning, signer);
 }

@@ -32,6 +32,7 @@ const SIGNERS: Readonly<Record<Meaning, readonly Role[]>> = {
   withdrawn: ['lead', 'quality'],
   readmitted: ['quality'],
   annulled: ['quality'],
+  changed: ['lead', 'quality'],
   'handed-over': [],
   countersigned: [],
 };

@@ -80,6 +80,19 @@ export const jointSchema = strict(
       /** Why it is not to be made now; null while it is planned. */
       setAside: yup.string().trim().min(1).max(200, 'at most 200 characters').nullable().default(null),
       note: note(),
+      /** What it was when it was brazed and was changed afterwards, and why; absent where it never was. */
+      changedAfter: yup
+        .array(
+          strict(
+            yup.object({
+              was: oneLine('What it was', 300).required(),
+              reason: oneLine('Reason', 200).required('Say why it is changed after it was brazed'),
+            }),
+          ).required(),
+        )
+        .max(20, 'at most 20 changes')
+        .optional()
+        .default(undefined),
     })
     .test(
       'bush',
@@ -107,4 +120,29 @@ export const jointSchema = strict(
     ),
 );
 
-export type Joint = JointSpec & Omit<yup.InferType<typeof jointSchema>, keyof JointSpec>;
+/** A change of what a joint was, after it was brazed. */
+export interface ChangedAfter {
+  readonly was: string;
+  readonly reason: string;
+}
+export type Joint = JointSpec &
+  Omit<yup.InferType<typeof jointSchema>, keyof JointSpec | 'changedAfter'> & { changedAfter?: ChangedAfter[] };
+
+/** What a joint is, in words: tube, metals, socket and line. */
+export const jointIdentity = (j: Joint): string =>
+  [
+    `tube ${j.tube.size} ${j.tube.standardId} ${j.tube.metalId}`,
+    `${j.socket.kind} of ${j.socket.metalId}`,
+    j.bush && `bush of ${j.bush.metalId}`,
+    j.groove && 'seam',
+    j.patch && `hole ${j.patch.holeM} m`,
+    `line ${j.lineId}`,
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+/** The joint with why it was changed after it was brazed. */
+export const changedAfterwards = (now: Joint, before: Joint, reason: string): Joint => ({
+  ...now,
+  changedAfter: [...(before.changedAfter ?? []), { was: jointIdentity(before), reason }],
+});

@@ -133,6 +133,9 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     words: ['joint', 'joints'],
     removable: true,
     writers: ['fitter', 'lead', 'quality', 'administrator'],
+    // Changing what it was after it was brazed is signed.
+    signed: (j, before) =>
+      before && (j.changedAfter?.length ?? 0) > (before.changedAfter?.length ?? 0) ? 'changed' : null,
     filed: { place: 'joints', of: 'job' },
     columns: { job_id: 'jobId', line_id: 'lineId', mark: 'mark', sort: 'sort' },
     named: (j) => j.mark,

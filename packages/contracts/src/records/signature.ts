@@ -11,6 +11,7 @@ export const MEANINGS = {
   withdrawn: 'withdrawn for cause',
   readmitted: 'withdrawal lifted',
   annulled: 'annulled: it no longer counts, for the reason given',
+  changed: 'changed after it was brazed, for the reason given',
   'handed-over': 'handed over',
   countersigned: 'brought in: seen, and taken as good here',
 } as const;
@@ -27,6 +28,7 @@ export const SIGNABLE = [
   'confirmation',
   'pqr',
   'pressure_test',
+  'joint',
   'line_step',
   'annulment',
   'hand_over',

@@ -156,6 +156,10 @@ export const JobStore = signalStore(
       /** Writes a log entry. */
       saveLog: async (log: JointLog): Promise<'done' | 'held'> =>
         (await outbox.send('log', [{ seen: 0, data: log }])).state,
+      /** Changes what a joint was after it was brazed, signed. */
+      async changeAfterwards(joint: Joint, seen: number, password: string, commandId: string): Promise<void> {
+        await outbox.sendSigned('joint', { seen, data: joint }, { password, meaning: 'changed' }, commandId);
+      },
       /** Writes a log entry of what was brazed out of range, with its signed reason. */
       async signLog(log: JointLog, password: string, commandId: string): Promise<void> {
         const signature = { password, meaning: 'out-of-range' } as const;

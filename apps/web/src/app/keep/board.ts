@@ -22,7 +22,7 @@ import { StandingStrip } from './standing-strip';
           ><strong>{{ row.brazer.name }}</strong></a
         >
         <span class="quiet mark">mark {{ row.brazer.mark }}</span>
-        <hp-paper kind="brazer" [id]="row.brazer.id">Card</hp-paper>
+        <hp-paper kind="brazer" [plain]="true" [id]="row.brazer.id">Card</hp-paper>
         <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
         @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
           <p class="quiet">

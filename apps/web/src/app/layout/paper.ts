@@ -6,12 +6,16 @@ import { UnitsStore } from '../units/units.store';
 @Component({
   selector: 'hp-paper',
   imports: [MatButtonModule],
-  template: `<a matButton="outlined" class="no-print" [href]="href()" download><ng-content /></a>`,
+  template: `<a [matButton]="plain() ? 'text' : 'outlined'" class="no-print" [href]="href()" download
+    ><ng-content
+  /></a>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PaperLink {
   readonly kind = input.required<'procedure' | 'pqr' | 'coupon' | 'brazer'>();
   readonly id = input.required<string>();
+  /** Among other small buttons. */
+  readonly plain = input(false);
   private readonly units = inject(UnitsStore);
   protected readonly href = computed(() => `/api/papers/${this.kind()}/${this.id()}?units=${this.units.system()}`);
 }

@@ -168,6 +168,7 @@ export function jointOf(
     schools: draft.schools,
     setAside: draft.setAside.trim() || null,
     note: draft.note.trim(),
+    ...(was?.changedAfter ? { changedAfter: was.changedAfter } : {}),
   };
 }
 

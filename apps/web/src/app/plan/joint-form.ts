@@ -2,7 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatExpansionModule } from '@angular/material/expansion';
-import { type Joint, lineConditions, type Stored, tryPlan } from '@hephaist/contracts';
+import {
+  changedAfterwards,
+  type Joint,
+  jointIdentity,
+  lineConditions,
+  type Stored,
+  tryPlan,
+} from '@hephaist/contracts';
 import {
   displayUnit,
   findService,
@@ -12,6 +19,7 @@ import {
   type SocketKind,
   verdictSentence,
 } from '@hephaist/core';
+import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
@@ -35,6 +43,7 @@ import {
 import { Pick as PickField } from '../forms/pick';
 import { SchoolsForm } from '../forms/schools-form';
 import { type Column, Table } from '../layout/table';
+import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 import { UnitsStore } from '../units/units.store';
 import { draftOf, type JointDraft, jointOf, jointProblems, nextMark } from './joint-draft';
@@ -77,6 +86,7 @@ export class JointForm {
   protected readonly store = inject(JobStore);
   private readonly units = inject(UnitsStore);
 
+  private readonly signer = inject(Signer);
   private readonly shop = inject(ShopStore);
   private readonly tables = this.shop.tables;
   protected readonly standards = standardOptions(this.tables());
@@ -221,10 +231,33 @@ export class JointForm {
     void this.save();
   }
 
+  /** It is brazed, and what it was is being changed: that is signed, with its reason. */
+  protected readonly afterwards = computed(() => {
+    const was = this.fresh ? null : this.data.joint;
+    const isBrazed = was !== null && this.store.logs().some((l) => l.jointId === was.id);
+    return isBrazed && jointIdentity(was) !== jointIdentity(this.joint()) ? was : null;
+  });
+  protected readonly why = signal('');
+
+  private async send(joint: Joint): Promise<boolean> {
+    const was = this.afterwards();
+    if (!was) return this.store.save('joint', [{ seen: this.seen, data: joint }]).then(() => true);
+    const [changed, commandId] = [changedAfterwards(joint, was, this.why().trim()), newId()];
+    const problems = jointProblems(changed, this.tables());
+    if (problems.length) throw new ApiProblem({ title: '', status: 422, detail: '', fields: problems });
+    return this.signer.sign({
+      what: `that ${joint.mark} is changed after it was brazed`,
+      meaning: 'changed',
+      lines: [`It was ${jointIdentity(was)}.`, `It becomes ${jointIdentity(joint)}.`],
+      send: (password) => this.form.telling(() => this.store.changeAfterwards(changed, this.seen, password, commandId)),
+    });
+  }
+
   protected async save(): Promise<void> {
     const joint = this.joint();
-    const done = await this.form.submit(() => this.store.save('joint', [{ seen: this.seen, data: joint }]));
-    if (!done) return;
+    let sent = false;
+    const done = await this.form.submit(async () => (sent = await this.send(joint)));
+    if (!done || !sent) return;
     this.store.select(joint.id);
     this.dialog.close();
   }
