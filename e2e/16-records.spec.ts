@@ -1,17 +1,6 @@
-import { expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { v7 as newId } from 'uuid';
-import { expectAxeClean, giveSignature, openDemo, pick, recordsOf, signIn, test, testAs } from './helpers';
-
-/** Counts what a hand does on a page: clicks of the pointer, and keys. */
-async function counted(page: Page): Promise<() => Promise<{ clicks: number; keys: number }>> {
-  await page.evaluate(() => {
-    const counts = { clicks: 0, keys: 0 };
-    Object.assign(globalThis, { counts });
-    addEventListener('click', (e) => void (e.isTrusted && e.detail > 0 && counts.clicks++), true);
-    addEventListener('keydown', () => counts.keys++, true);
-  });
-  return () => page.evaluate(() => (globalThis as unknown as { counts: { clicks: number; keys: number } }).counts);
-}
+import { counted, expectAxeClean, giveSignature, openDemo, pick, recordsOf, signIn, test, testAs } from './helpers';
 
 testAs('sol')('an auditor follows five joints: two clicks to any paper behind each', async ({ page }) => {
   const job = await openDemo(page, 'plan');
@@ -191,4 +180,44 @@ test('instruments and lots on file are chosen, and marked where they are out of 
   await page.getByRole('button', { name: /^PF-04/ }).click();
   await page.getByLabel('Rod lot').fill('R-500');
   await expect(page.getByText(/rod lot R-500 is on file as BAg-7, not/)).toBeVisible();
+});
+
+test('a medical line goes through its tests in order; a brazed joint is changed only with a signed reason', async ({
+  page,
+}) => {
+  await openDemo(page, 'prove');
+  await page.getByRole('tab', { name: 'Pressure tests' }).click();
+  const line = page.locator('mat-expansion-panel', { hasText: 'Surgery oxygen' });
+  await line.getByRole('button', { name: /^Surgery oxygen/ }).click();
+  await line.getByRole('button', { name: 'Write it down' }).click();
+  await line.getByRole('button', { name: 'File the step' }).click();
+  await expect(line.getByText('after it began')).toBeVisible();
+  await expect(line.getByText('Say how it came out')).toBeVisible();
+  const now = await line.getByLabel('Ended, at the job').inputValue();
+  const before = new Date(Date.parse(`${now.replace(' ', 'T')}Z`) - 3_600_000).toISOString().slice(0, 16);
+  await line.getByLabel('Began, at the job').fill(before);
+  await pick(line.getByLabel('How it came out'), 'passes');
+  await expectAxeClean(page);
+  await line.getByRole('button', { name: 'File the step' }).click();
+  await giveSignature(page);
+  await expect(line.getByText(/✓ blow-down, .*, for 1 h 00, by Imre Oyelaran, nitrogen/)).toBeVisible();
+  await expect(line.locator('li.done')).toHaveCount(1);
+  await expect(line.locator('li.next')).toContainText('initial pressure test');
+
+  const job = await openDemo(page, 'plan');
+  const logs = await recordsOf(page, `/api/jobs/${job}/logs`, 'log');
+  const joints = await recordsOf(page, `/api/jobs/${job}/joints`, 'joint');
+  const brazed = joints.find((j) => j.socket.kind === 'fitting' && logs.some((l) => l.jointId === j.id))!;
+  await page.goto(`/job/${job}/plan?joint=${brazed.id}`);
+  await page.getByRole('gridcell', { name: brazed.mark, exact: true }).first().click();
+  await page.getByRole('button', { name: 'Edit joint' }).first().click();
+  const dialog = page.getByRole('dialog');
+  await pick(dialog.getByLabel('Size', { exact: true }), '7/8');
+  await dialog.getByRole('button', { name: 'Save joint' }).click();
+  await expect(dialog.getByText('Say why it is changed after it was brazed')).toBeVisible();
+  await dialog.getByLabel(/^It is brazed: why/).fill('the size was read wrong');
+  await dialog.getByRole('button', { name: 'Save joint' }).click();
+  await giveSignature(page);
+  await page.goto(`/follow/joint/${brazed.id}`);
+  await expect(page.getByText(/was tube .*: the size was read wrong/)).toBeVisible();
 });

@@ -85,6 +85,15 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await expect(page.getByRole('img', { name: /^Read 141.0 psi/ })).toBeVisible();
     await clean(page);
   },
+  'what bears on a brazer, instruments and lots': async (page) => {
+    await openDemo(page, 'keep');
+    await page.getByRole('link', { name: 'Orla Fennimore' }).click();
+    await expect(page.getByText(/Coupon C-001 passes/)).toBeVisible();
+    await clean(page);
+    await page.goto('/on-file');
+    await page.getByRole('button', { name: 'Add a lot' }).click();
+    await clean(page);
+  },
   'the board and the hand-over': async (page) => {
     await openDemo(page, 'keep');
     await expect(page.getByText(/may be brazed by/)).toBeVisible();

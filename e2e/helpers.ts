@@ -84,6 +84,17 @@ export async function emptyHephaist(served: Served): Promise<{ url: string; code
   return { url: running.url, code: /code (\S+)/.exec(running.said())?.[1] ?? '', stop: running.stop };
 }
 
+/** Counts what a hand does on a page: clicks of the pointer, and keys. */
+export async function counted(page: Page): Promise<() => Promise<{ clicks: number; keys: number }>> {
+  await page.evaluate(() => {
+    const counts = { clicks: 0, keys: 0 };
+    Object.assign(globalThis, { counts });
+    addEventListener('click', (e) => void (e.isTrusted && e.detail > 0 && counts.clicks++), true);
+    addEventListener('keydown', () => counts.keys++, true);
+  });
+  return () => page.evaluate(() => (globalThis as unknown as { counts: { clicks: number; keys: number } }).counts);
+}
+
 /** Adds a test to a coupon or record. */
 export async function addTest(page: Page, kind: string): Promise<void> {
   await page.getByRole('button', { name: 'Add a test' }).click();

@@ -2,7 +2,7 @@ import * as yup from 'yup';
 
 /** Ids are made by the client, UUID version 7, so that a retry is harmless and rows sort by age. */
 export const ID_LIKE = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
-export const idSchema = yup.string().matches(ID_LIKE, 'must be a UUID version 7').required();
+export const idSchema = yup.string().matches(ID_LIKE, 'choose one: an id by which it is on file').required();
 
 /** Whether a day stands in the calendar, between 1900 and 2199. */
 function isDay(v: string): boolean {

@@ -51,7 +51,7 @@ import { TracedPicture } from './traced-picture';
     }
     <hp-signatures-of [record]="c" />
     <p>
-      <hp-paper kind="coupon" [id]="c.id">Brazer’s qualification</hp-paper>
+      <hp-paper kind="coupon" [id]="c.id">BPQ</hp-paper>
       <hp-follow of="coupon" [id]="c.id" [name]="c.number" />
     </p>
     <hp-annul kind="coupon" [recordId]="c.id" [what]="c.number" [others]="others()" [changes]="changes()" />

@@ -104,6 +104,8 @@ export class LineSequence {
   }
   protected readonly source = sourceLine;
 
+  /** The line whose steps stand open; it stays so when one is filed. */
+  protected readonly opened = signal('');
   protected readonly doing = signal<{ line: Line; step: SequenceStepId } | null>(null);
   private readonly draft = signal(this.blank());
   private id = newId();
