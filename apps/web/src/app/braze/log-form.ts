@@ -295,10 +295,9 @@ export class LogForm {
     const entry = this.entry();
     await this.form.submit(async () => {
       const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
-      if (state === null) return;
+      if (state === null) return false;
       this.cleaning.forget(this.joint().id);
       this.again.set(false);
-      this.form.forget();
       this.form.settle();
       this.outcome.set(
         state === 'held' ? 'Held here; it is sent as soon as the server answers.' : this.movedWords(entry),

@@ -112,12 +112,18 @@ export class Form<D extends object> extends Attempt {
     this.clash.set(null);
   }
 
-  /** Sends it where nothing is wrong; else the problems stand at their fields. True when it was done. */
+  /**
+   * Sends it where nothing is wrong; else the problems stand at their fields. True when it was done.
+   * @param work gives false where it was not sent after all, as when nobody signed: the draft is kept then
+   */
   async submit(work: () => Promise<unknown>): Promise<boolean> {
     if (this.busy()) return false;
     this.tried.set(true);
     this.told.set([]);
-    if (!this.problems().length) return this.run(work);
+    if (!this.problems().length)
+      return this.run(async () => {
+        if ((await work()) !== false) this.forget();
+      });
     this.failure.set(null);
     this.refusals.update((n) => n + 1);
     return false;

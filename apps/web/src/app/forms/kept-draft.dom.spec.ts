@@ -54,10 +54,13 @@ describe('a draft that is kept', () => {
     expect((await opened()).form.takenUp()).toBe(false);
   });
 
-  it('is gone once it was sent', async () => {
+  it('is gone once it was sent, and stays where it was not: refused, or not signed', async () => {
     const { form } = await opened();
     form.f.mark.set('PF-01');
-    form.forget();
+    await form.submit(() => Promise.reject(new Error('away')));
+    await form.submit(() => Promise.resolve(false));
+    expect((await opened()).form.draft().mark).toBe('PF-01');
+    await form.submit(() => Promise.resolve());
     expect((await opened()).form.draft()).toEqual(EMPTY);
   });
 

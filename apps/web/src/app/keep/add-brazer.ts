@@ -19,7 +19,7 @@ import { FormOf } from '../forms/form-of';
         <hp-entry label="Name of the brazer" [of]="form.f.name" />
         <hp-entry label="Employer’s mark" [placeholder]="usual()" [of]="form.f.mark" />
         <hp-form-end does="Put on file">
-          <button matButton="outlined" type="button" (click)="open.set(false)">Leave it</button>
+          <button matButton="outlined" type="button" (click)="leave()">Leave it</button>
         </hp-form-end>
       </form>
     } @else {
@@ -43,7 +43,7 @@ export class AddBrazer {
   private readonly crew = inject(CrewStore);
   protected readonly open = signal(false);
   private readonly draft = signal({ name: '', mark: '' });
-  protected readonly form = new Form(this.draft, { tried: () => this.wrong() });
+  protected readonly form = new Form(this.draft, { tried: () => this.wrong(), keep: () => 'brazer new' });
   private id = newId();
   /** A number that no mark on file has. */
   protected readonly usual = computed(() => {
@@ -73,8 +73,13 @@ export class AddBrazer {
 
   protected begin(): void {
     this.id = newId();
-    this.form.begin({ name: '', mark: '' });
+    if (!this.form.takenUp()) this.form.begin({ name: '', mark: '' });
     this.open.set(true);
+  }
+
+  protected leave(): void {
+    this.form.forget();
+    this.open.set(false);
   }
 
   protected async save(): Promise<void> {

@@ -55,6 +55,7 @@ export class HandOverPage implements OnDestroy {
   protected readonly tabs = KEEP_TABS;
   private readonly draft = signal({ to: '', note: '' });
   protected readonly form = new Form(this.draft, {
+    keep: () => `hand-over ${this.job.jobId() ?? ''}`,
     tried: () => (this.draft().to.trim() ? [] : [{ field: 'to', says: 'Say to whom it is handed over' }]),
   });
   protected readonly exported = new Attempt();
@@ -117,7 +118,9 @@ export class HandOverPage implements OnDestroy {
         lines: [`To ${to}.`, ...this.points().map((p) => `${p.about.length} × ${p.what}`)],
         send: (password) => this.form.telling(() => this.store.handOver(jobId, { id, to, note, units, password })),
       });
-      if (signed) this.form.begin({ to: '', note: '' });
+      if (!signed) return false;
+      this.form.begin({ to: '', note: '' });
+      return true;
     });
   }
 

@@ -187,8 +187,7 @@ export class PqrForm {
           .concat(this.changes(record)),
         send: (password) => this.form.telling(() => this.crew.savePqr(record, password, commandId)),
       });
-      if (!signed) return;
-      this.form.forget();
+      if (!signed) return false;
       this.filed.emit(record);
     });
   }

@@ -170,10 +170,6 @@ export class ProcedureForm {
 
   protected async save(): Promise<void> {
     const now = this.now();
-    const done = await this.form.submit(async () => {
-      await this.crew.saveDraft(this.seen(), now);
-      this.form.forget();
-    });
-    if (done) this.saved.emit(now);
+    if (await this.form.submit(() => this.crew.saveDraft(this.seen(), now))) this.saved.emit(now);
   }
 }

@@ -45,7 +45,10 @@ export class InstrumentForm {
     const d = this.draft();
     return { ...d, calibratedOn: d.calibratedOn || null, dueOn: d.dueOn || null };
   });
-  protected readonly form = new Form(this.draft, { tried: () => problemsOf(instrumentSchema, this.now()) });
+  protected readonly form = new Form(this.draft, {
+    tried: () => problemsOf(instrumentSchema, this.now()),
+    keep: () => `instrument ${this.instrument().number}`,
+  });
 
   protected async save(): Promise<void> {
     if (await this.form.submit(() => this.store.saveInstrument(this.now()))) this.closed.emit();

@@ -50,6 +50,7 @@ export class LotForm {
   private readonly now = computed((): Lot => ({ ...this.draft(), receivedOn: this.draft().receivedOn || null }));
   protected readonly form = new Form(this.draft, {
     tried: () => problemsOf(lotSchema, this.now()),
+    keep: () => `lot ${this.lot().lot}`,
     follow: (next, change) => (change.kind ? { ...next, classId: '' } : next),
   });
 

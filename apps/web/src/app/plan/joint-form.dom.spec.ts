@@ -9,7 +9,10 @@ import { JointForm } from './joint-form';
 
 import 'fake-indexeddb/auto';
 
-beforeEach(() => void (globalThis.indexedDB = new IDBFactory()));
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory();
+  localStorage.clear();
+});
 afterEach(() => vi.unstubAllGlobals());
 
 /** The form of a joint of the demo, or of a new one, and what a hand does in it. */

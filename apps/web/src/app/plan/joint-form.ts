@@ -113,13 +113,15 @@ export class JointForm {
   protected readonly inch = displayUnit('length', this.system).symbol;
 
   protected readonly fresh = this.data.fresh || !this.data.joint;
-  private seen = this.fresh ? 0 : (this.store.stored('joint', this.data.joint?.id ?? '')?.version ?? 0);
+  private readonly opened = this.fresh ? 0 : (this.store.stored('joint', this.data.joint?.id ?? '')?.version ?? 0);
+  private seen = this.opened;
   private readonly base = this.baseJoint();
   protected readonly draft = signal<JointDraft>(this.firstDraft());
   protected readonly form: Form<JointDraft> = new Form(this.draft, {
     tried: () => this.contract(),
     now: () => this.planned()?.problems ?? [],
     follow: (next, change) => this.follow(next, change),
+    keep: () => (this.fresh ? `joint of ${this.store.jobId() ?? ''}` : `joint ${this.base.id} ${this.opened}`),
   });
   /** What stands now where somebody else saved it meanwhile. */
   protected readonly clash = computed(() => this.form.clash() as Stored<Joint> | null);

@@ -392,8 +392,7 @@ export class CouponForm {
         lines: [verdict?.passes ? 'It passes.' : 'It fails.', ...(verdict?.reasons ?? []), ...this.changes(coupon)],
         send: (password) => this.form.telling(() => this.crew.saveCoupon(coupon, password, commandId)),
       });
-      if (!signed) return;
-      this.form.forget();
+      if (!signed) return false;
       this.done.emit(coupon);
     });
   }

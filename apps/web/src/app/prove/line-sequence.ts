@@ -115,7 +115,10 @@ export class LineSequence {
       .filter((i) => i.kind === 'gauge')
       .map((i) => ({ id: i.id, name: i.number })),
   );
-  protected readonly form = new Form(this.draft, { tried: () => problemsOf(lineStepSchema, this.step()) });
+  protected readonly form = new Form(this.draft, {
+    tried: () => problemsOf(lineStepSchema, this.step()),
+    keep: () => (this.doing() ? `step ${this.doing()?.line.id ?? ''} ${this.doing()?.step ?? ''}` : null),
+  });
 
   private blank() {
     const now = localNow(this.zone);
@@ -167,7 +170,9 @@ export class LineSequence {
         lines: [step.passes ? 'It passed.' : 'It did not pass.', step.gauge],
         send: (password) => this.form.telling(() => this.store.saveStep(step, password, commandId)),
       });
-      if (signed) this.doing.set(null);
+      if (!signed) return false;
+      this.doing.set(null);
+      return true;
     });
   }
 }

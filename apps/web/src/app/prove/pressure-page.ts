@@ -322,8 +322,7 @@ export class PressurePage {
         lines: [verdict ? this.word(verdict) : '', verdict?.arithmetic ?? '', ...(verdict?.wouldTell ?? [])],
         send: (password) => this.form.telling(() => this.store.save(test, password, commandId)),
       });
-      if (!signed) return;
-      this.form.forget();
+      if (!signed) return false;
       this.show(test.id);
     });
   }

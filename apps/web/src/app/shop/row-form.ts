@@ -67,6 +67,7 @@ export class RowForm {
     };
   });
   protected readonly form = new Form(this.draft, {
+    keep: () => `row ${this.table()} ${this.key()}`,
     tried: () => problemsOf(ownRowSchema, this.record()).map((p) => ({ ...p, says: this.inOurUnits(p) })),
   });
   protected readonly fields = computed(() =>
