@@ -20,6 +20,12 @@ const jobs = (await (await fetch(`${base}/api/jobs`, { headers: { Cookie } })).j
 }[];
 const job = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';
 
+/** The joint of the log that says most. */
+const logs = (await (await fetch(`${base}/api/jobs/${job}/logs`, { headers: { Cookie } })).json()) as {
+  log: { data: { jointId: string; visual: string } }[];
+};
+const followed = logs.log.find((l) => l.data.visual === 'rejected')?.data.jointId ?? '';
+
 /** A made-up strip with four voids and a scale of 0.910 in above it. */
 async function stripPhotograph(): Promise<Buffer> {
   const { width, height, grey } = stripPicture({
@@ -84,21 +90,9 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
       await p.getByRole('heading', { name: /rods serve/ }).waitFor();
     },
   },
-  schedule: {
-    path: `/job/${job}/plan`,
-    act: async (p) => {
-      await fromMenu(p, 'Schedule at full width');
-      await p.getByRole('grid').getByText('PF-05', { exact: true }).click();
-      for (const key of [
-        'ArrowRight',
-        'ArrowRight',
-        'ArrowRight',
-        'Shift+ArrowDown',
-        'Shift+ArrowDown',
-        'Shift+ArrowRight',
-      ])
-        await p.keyboard.press(key);
-    },
+  follow: {
+    path: `/follow/joint/${followed}`,
+    act: (p) => p.getByRole('heading', { name: /^All that bears on/ }).waitFor(),
   },
   shop: {
     path: '/shop',
@@ -142,7 +136,10 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
   },
   pressure: {
     path: `/job/${job}/prove/pressure`,
-    act: (p) => p.getByRole('button', { name: 'Plasma freezer, suction' }).nth(1).click(),
+    act: async (p) => {
+      await p.getByRole('button', { name: 'Plasma freezer, suction' }).nth(1).click();
+      await p.locator('mat-expansion-panel-header', { hasText: 'Surgery oxygen' }).click();
+    },
   },
   'hand-over': {
     path: `/job/${job}/keep/hand-over`,
