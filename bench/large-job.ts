@@ -30,5 +30,6 @@ export function largeJob(n: number): JobFile {
     logs: [],
     pressureTests: [],
     lineSteps: [],
+    secondLooks: [],
   };
 }

@@ -264,6 +264,7 @@ export function saltmarsh(today: string): JobFile {
     coupons,
     confirmations: [],
     annulments: [],
+    secondLooks: [],
     signatures: [],
     lineSteps: [],
     pressureTests: demoTests(id, lines, (before) => shiftDays(today, -before)),

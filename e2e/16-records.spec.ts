@@ -1,6 +1,17 @@
 import { expect } from '@playwright/test';
 import { v7 as newId } from 'uuid';
-import { counted, expectAxeClean, giveSignature, openDemo, pick, recordsOf, signIn, test, testAs } from './helpers';
+import {
+  counted,
+  expectAxeClean,
+  giveSignature,
+  openDemo,
+  passwordOf,
+  pick,
+  recordsOf,
+  signIn,
+  test,
+  testAs,
+} from './helpers';
 
 testAs('sol')('an auditor follows five joints: two clicks to any paper behind each', async ({ page }) => {
   const job = await openDemo(page, 'plan');
@@ -220,4 +231,20 @@ test('a medical line goes through its tests in order; a brazed joint is changed 
   await giveSignature(page);
   await page.goto(`/follow/joint/${brazed.id}`);
   await expect(page.getByText(/was tube .*: the size was read wrong/)).toBeVisible();
+});
+
+testAs('wren')('somebody else signs a coupon as witness, once', async ({ page }) => {
+  await openDemo(page, 'prove');
+  await page.getByRole('button', { name: 'C-001', exact: true }).click();
+  const sign = page.getByRole('button', { name: 'Sign as witness of C-001' });
+  await sign.click();
+  await expect(page.getByRole('dialog').getByText('You saw it done and read.')).toBeVisible();
+  await giveSignature(page, 'wren');
+  await expect(page.getByText(/✎ Wren Abara \(lead\): seen done and read/)).toBeVisible();
+  await expectAxeClean(page);
+  await sign.click();
+  const dialog = page.getByRole('dialog', { name: /^Sign / });
+  await dialog.getByLabel('Your password').fill(passwordOf('wren'));
+  await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
+  await expect(dialog.getByText('you signed it as witness already')).toBeVisible();
 });

@@ -59,3 +59,4 @@ export * from './records/instrument.js';
 export * from './records/line-step.js';
 export * from './records/lot.js';
 export * from './records/reserved-coupon.js';
+export * from './records/second-look.js';

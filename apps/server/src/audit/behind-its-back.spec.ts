@@ -70,6 +70,16 @@ beforeAll(async () => {
     note: '',
   };
   await put('line_step', step, { password: TEST_PASSWORD, meaning: 'tested' }).expect(200);
+  const [seen] = file.pqrs;
+  const look = {
+    id: newId(),
+    kind: 'pqr',
+    recordId: seen!.id,
+    as: 'witness',
+    contentHash: contentHash(seen),
+    note: '',
+  };
+  await put('second_look', look, { password: TEST_PASSWORD, meaning: 'witnessed' }).expect(200);
   const handedOver = newId();
   await h
     .as('quality')

@@ -19,6 +19,7 @@ import * as secondFactor from './0017-second-factor.js';
 import * as annulments from './0018-annulments.js';
 import * as onFile from './0019-on-file.js';
 import * as lineSteps from './0020-line-steps.js';
+import * as secondLooks from './0021-second-looks.js';
 
 export interface Migration {
   readonly name: string;
@@ -47,6 +48,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0018-annulments', up: annulments.up },
   { name: '0019-on-file', up: onFile.up },
   { name: '0020-line-steps', up: lineSteps.up },
+  { name: '0021-second-looks', up: secondLooks.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

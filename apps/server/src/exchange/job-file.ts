@@ -13,6 +13,7 @@ import {
   kindRow,
   type PurgeSession,
   type RecordKinds,
+  type SecondLook,
   type TraceRow,
   writeJobFile,
 } from '@hephaist/contracts';
@@ -40,8 +41,9 @@ export async function exportJob(store: RecordStore, jobId: string): Promise<stri
   for (const kind of FILED.filter((k) => k !== 'job' && k !== 'signature')) {
     const { place, of } = kindRow(kind).filed ?? { place: '', of: 'company' };
     const all = await store.list(kind, of === 'job' ? { job_id: jobId } : {});
-    // Annulled elsewhere is no matter of this job's file.
-    const rows = kind === 'annulment' ? all.filter((r) => known.has((r as Annulment).recordId)) : all;
+    // Annulled or looked at elsewhere is no matter of this job's file.
+    const isAbout = kind === 'annulment' || kind === 'second_look';
+    const rows = isAbout ? all.filter((r) => known.has((r as Annulment | SecondLook).recordId)) : all;
     if (kindRow(kind).signed) for (const r of rows) known.add(r.id);
     places[place] = rows;
   }

@@ -1,7 +1,7 @@
-import { changedAfterwards, type Joint, jointIdentity, type Role } from '@hephaist/contracts';
+import { changedAfterwards, type Joint, jointIdentity, parseJobFile, type Role } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { exportJob, importJob } from '../exchange/job-file.js';
 
 let h: Harness;
 const file = demoFile();
@@ -53,6 +53,12 @@ describe('what a joint was when it was brazed', () => {
     await put({ ...now, changedAfter: [{ was: 'x', reason: 'y' }] }, 3).expect(422);
     await put(changedAfterwards({ ...now, tube: brazed.tube }, now, 'it was right at first'), 3, true).expect(200);
     expect((await h.store.find('joint', brazed.id))?.changedAfter).toHaveLength(2);
+  });
+
+  it('goes out with the job’s file, signature and all, and comes in again', async () => {
+    const out = parseJobFile(JSON.parse(await exportJob(h.store, file.job.id)));
+    expect(out.joints.find((j) => j.id === brazed.id)?.changedAfter).toHaveLength(2);
+    expect(out.signatures.filter((s) => s.meaning === 'changed')).toHaveLength(2);
   });
 
   it('is free while nothing is brazed', async () => {

@@ -28,6 +28,7 @@ import {
   type RecordKinds,
   releaseProblems,
   type ReservedCoupon,
+  type SecondLook,
   SIGNABLE,
   type Signature,
   type Stored,
@@ -227,6 +228,25 @@ async function checkPqr(store: RecordStore, pqr: Pqr): Promise<void> {
   if (odd.length) throw new ContractError(odd);
 }
 
+/**
+ * A second look is somebody else's, at exactly what stands, and once as each by one person.
+ * @throws ContractError at the field
+ */
+async function checkSecondLook(store: RecordStore, look: SecondLook): Promise<void> {
+  await store.oneAtATime(`second look at ${look.recordId}`);
+  const record = await store.find(look.kind, look.recordId);
+  if (!record) throw new ContractError([{ field: 'recordId', says: 'this record is not on file' }]);
+  if (contentHash(record) !== look.contentHash)
+    throw new ContractError([{ field: 'contentHash', says: 'that of the record as it stands' }]);
+  const signatures = await store.list('signature', { record_id: look.recordId });
+  if (signatures.some((s) => s.accountId === store.by.id))
+    throw new ContractError([{ field: 'recordId', says: 'you signed this record: somebody else looks at it' }]);
+  const looks = (await store.list('second_look', { record_id: look.recordId })).filter((l) => l.as === look.as);
+  for (const l of looks)
+    if ((await store.list('signature', { record_id: l.id })).some((s) => s.accountId === store.by.id))
+      throw new ContractError([{ field: 'as', says: `you signed it as ${look.as} already` }]);
+}
+
 /** What a kind must hold beyond its own fields. */
 async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind]): Promise<void> {
   checkNotAhead(kind, data);
@@ -237,6 +257,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'brazer') await checkBrazer(store, data as Brazer);
   if (kind === 'pqr') await checkPqr(store, data as Pqr);
   if (kind === 'coupon') await checkCoupon(store, data as Coupon);
+  if (kind === 'second_look') await checkSecondLook(store, data as SecondLook);
   if (kind === 'reserved_coupon') await checkReserved(store, data as ReservedCoupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
   if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);

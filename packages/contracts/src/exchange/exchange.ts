@@ -22,6 +22,7 @@ import {
   purgeSessionSchema,
   traceRowSchema,
 } from '../records/purge-session.js';
+import { type SecondLook, secondLookSchema } from '../records/second-look.js';
 import { type Signature, signatureSchema } from '../records/signature.js';
 import { ContractError, parse } from '../schemas/parse.js';
 
@@ -45,6 +46,8 @@ export interface JobFile {
   readonly lineSteps: readonly LineStep[];
   /** What of this file's evidence no longer counts. */
   readonly annulments: readonly Annulment[];
+  /** Who else witnessed or reviewed this file's evidence. */
+  readonly secondLooks: readonly SecondLook[];
   /** Signatures of the records in the file. */
   readonly signatures: readonly Signature[];
   /** Rows of the company's own tables that the job may rest on. */
@@ -74,6 +77,7 @@ export const jobFileSchema = yup
     pressureTests: yup.array(pressureTestSchema.required()).default(() => []),
     lineSteps: yup.array(lineStepSchema.required()).default(() => []),
     annulments: yup.array(annulmentSchema.required()).default(() => []),
+    secondLooks: yup.array(secondLookSchema.required()).default(() => []),
     signatures: yup.array(signatureSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
@@ -146,7 +150,12 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     const first = file.annulments.findIndex((b) => b.recordId === a.recordId);
     need(first === i, `annulments.${i}.recordId`, 'this record is annulled already');
   });
-  const signed = idsOf([file.procedures, file.brazers, file.annulments, ...Object.values(evidence)].flat());
+  file.secondLooks.forEach((s, i) =>
+    need(idsOf(evidence[s.kind]).has(s.recordId), `secondLooks.${i}.recordId`, 'what it looked at is not in the file'),
+  );
+  const signed = idsOf(
+    [file.procedures, file.brazers, file.joints, file.annulments, file.secondLooks, ...Object.values(evidence)].flat(),
+  );
   file.signatures.forEach((s, i) =>
     need(signed.has(s.recordId), `signatures.${i}.recordId`, 'what it signs is not in the file'),
   );
@@ -199,6 +208,7 @@ export function writeJobFile(file: JobFile): string {
     pqrs: sorted(file.pqrs),
     pressureTests: sorted(file.pressureTests),
     lineSteps: sorted(file.lineSteps),
+    secondLooks: sorted(file.secondLooks),
     signatures: sorted(file.signatures),
     ownRows: sorted(file.ownRows),
     sessions: sorted(file.sessions),

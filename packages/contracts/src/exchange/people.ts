@@ -33,6 +33,8 @@ const SIGNERS: Readonly<Record<Meaning, readonly Role[]>> = {
   readmitted: ['quality'],
   annulled: ['quality'],
   changed: ['lead', 'quality'],
+  witnessed: BENCH,
+  reviewed: ['lead', 'quality'],
   'handed-over': [],
   countersigned: [],
 };

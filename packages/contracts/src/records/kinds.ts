@@ -20,6 +20,7 @@ import { type Procedure, procedureSchema } from './procedure.js';
 import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema } from './purge-session.js';
 import { type ReservedCoupon, reservedCouponSchema } from './reserved-coupon.js';
 import { BENCH, OFFICE, type Role } from './roles.js';
+import { type SecondLook, secondLookSchema } from './second-look.js';
 import { type Weighing, weighingSchema } from './shop.js';
 import { type Meaning, type Signature, signatureSchema } from './signature.js';
 import type { Stored } from './stored.js';
@@ -49,6 +50,7 @@ export interface RecordKinds {
   lot: Lot;
   house: House;
   line_step: LineStep;
+  second_look: SecondLook;
 }
 
 export type Kind = keyof RecordKinds;
@@ -245,6 +247,16 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     columns: { job_id: 'jobId', line_id: 'lineId' },
     done: { at: ['startedAt', 'endedAt'] },
     named: (s) => s.step,
+  },
+  second_look: {
+    schema: secondLookSchema,
+    words: ['second look', 'second looks'],
+    evidence: true,
+    writers: BENCH,
+    signed: (s) => (s.as === 'witness' ? 'witnessed' : 'reviewed'),
+    filed: { place: 'secondLooks', of: 'company' },
+    columns: { record_id: 'recordId' },
+    named: (s) => s.as,
   },
   annulment: {
     schema: annulmentSchema,

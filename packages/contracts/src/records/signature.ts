@@ -12,6 +12,8 @@ export const MEANINGS = {
   readmitted: 'withdrawal lifted',
   annulled: 'annulled: it no longer counts, for the reason given',
   changed: 'changed after it was brazed, for the reason given',
+  witnessed: 'seen done and read',
+  reviewed: 'gone through as it stands',
   'handed-over': 'handed over',
   countersigned: 'brought in: seen, and taken as good here',
 } as const;
@@ -30,6 +32,7 @@ export const SIGNABLE = [
   'pressure_test',
   'joint',
   'line_step',
+  'second_look',
   'annulment',
   'hand_over',
   'intake',

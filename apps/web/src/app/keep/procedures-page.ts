@@ -40,6 +40,7 @@ import { PaperLink } from '../layout/paper';
 import { type Column, Table } from '../layout/table';
 import { Annul } from '../signing/annul';
 import { May } from '../signing/may';
+import { SecondLookOf } from '../signing/second-look';
 import { SignaturesOf } from '../signing/signatures-of';
 import { Signer } from '../signing/signer';
 import { SayPipe } from '../units/say.pipe';
@@ -67,6 +68,7 @@ import { UncoveredJoints } from './uncovered-joints';
     FormOf,
     ProcedureForm,
     PqrForm,
+    SecondLookOf,
     SignaturesOf,
     UncoveredJoints,
   ],

@@ -8,7 +8,7 @@ import { Strip } from '../drawings/strip';
 import { Follow } from '../layout/follow';
 import { PaperLink } from '../layout/paper';
 import { Annul } from '../signing/annul';
-import { SignaturesOf } from '../signing/signatures-of';
+import { SecondLookOf } from '../signing/second-look';
 import { QtyPipe } from '../units/qty.pipe';
 import { SayPipe } from '../units/say.pipe';
 import { TracedPicture } from './traced-picture';
@@ -16,7 +16,7 @@ import { TracedPicture } from './traced-picture';
 /** One coupon on file: strip or peeled face to scale, the arithmetic of its verdict, and what it qualifies. */
 @Component({
   selector: 'hp-coupon-sheet',
-  imports: [Annul, Follow, PaperLink, SignaturesOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
+  imports: [Annul, Follow, PaperLink, SecondLookOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
   template: `
     @let c = coupon();
     @let v = verdict();
@@ -49,7 +49,7 @@ import { TracedPicture } from './traced-picture';
         <div class="sheet drawn"><hp-peel-face [peel]="t" [rules]="v.ruleSet" /></div>
       }
     }
-    <hp-signatures-of [record]="c" />
+    <hp-second-look kind="coupon" [record]="c" [what]="c.number" />
     <p>
       <hp-paper kind="coupon" [id]="c.id">BPQ</hp-paper>
       <hp-follow of="coupon" [id]="c.id" [name]="c.number" />

@@ -45,7 +45,7 @@ import { PageHead } from '../layout/page-head';
 import { type Column, Table } from '../layout/table';
 import { Annul } from '../signing/annul';
 import { May } from '../signing/may';
-import { SignaturesOf } from '../signing/signatures-of';
+import { SecondLookOf } from '../signing/second-look';
 import { Signer } from '../signing/signer';
 import { Moment } from '../time/moment';
 import { instantOf, localNow } from '../time/zone';
@@ -80,7 +80,7 @@ import { StandingChart } from './standing-chart';
     DecayChart,
     StandingChart,
     LineSequence,
-    SignaturesOf,
+    SecondLookOf,
   ],
   templateUrl: './pressure-page.html',
   styleUrl: './pressure-page.scss',

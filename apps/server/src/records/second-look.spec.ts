@@ -1,0 +1,62 @@
+import { contentHash, type Coupon, type SecondLook, type ShownSignature } from '@hephaist/contracts';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { exportJob, importJob } from '../exchange/job-file.js';
+
+let h: Harness;
+const file = demoFile();
+const coupon: Coupon = { ...file.coupons[0]!, id: newId(), number: 'C-950' };
+const put = (role: 'quality' | 'lead' | 'fitter' | 'auditor', kind: string, data: object, meaning: string) =>
+  h
+    .as(role)
+    .post('/api/commands')
+    .send({
+      id: newId(),
+      kind,
+      records: [{ seen: 0, data }],
+      signature: { password: TEST_PASSWORD, meaning },
+    });
+beforeAll(async () => {
+  h = await harness();
+  await importJob(h.store, file, newId());
+  await put('quality', 'coupon', coupon, 'judged').expect(200);
+});
+afterAll(() => h.close());
+
+const look = (change: Partial<SecondLook> = {}): SecondLook => ({
+  id: newId(),
+  kind: 'coupon',
+  recordId: coupon.id,
+  as: 'witness',
+  contentHash: contentHash(coupon),
+  note: '',
+  ...change,
+});
+
+describe('a second look', () => {
+  it('is somebody else’s, of exactly what stands, once as each', async () => {
+    const own = await put('quality', 'second_look', look(), 'witnessed').expect(422);
+    expect(own.body.fields[0]).toMatchObject({ field: 'recordId' });
+    const other = await put('lead', 'second_look', look({ contentHash: 'a'.repeat(64) }), 'witnessed').expect(422);
+    expect(other.body.fields[0].field).toBe('contentHash');
+    await put('lead', 'second_look', look({ recordId: newId() }), 'witnessed').expect(422);
+    await put('lead', 'second_look', look(), 'reviewed').expect(422);
+    await put('lead', 'second_look', look(), 'witnessed').expect(200);
+    await put('lead', 'second_look', look(), 'witnessed').expect(422);
+    await put('auditor', 'second_look', look(), 'witnessed').expect(403);
+    await put('fitter', 'second_look', look({ as: 'reviewer' }), 'reviewed').expect(403);
+    await put('lead', 'second_look', look({ as: 'reviewer' }), 'reviewed').expect(200);
+  });
+
+  it('stands by the signatures of its record, and in the job’s file', async () => {
+    const { body } = await h.as('auditor').get(`/api/signatures/${coupon.id}`).expect(200);
+    expect((body as ShownSignature[]).map((s) => [s.person, s.meaning])).toEqual([
+      ['Test quality', 'judged'],
+      ['Test lead', 'witnessed'],
+      ['Test lead', 'reviewed'],
+    ]);
+    const out = JSON.parse(await exportJob(h.store, file.job.id)) as typeof file;
+    expect(out.secondLooks.map((s) => s.as).sort()).toEqual(['reviewer', 'witness']);
+    expect(out.signatures.filter((s) => s.meaning === 'witnessed')).toHaveLength(1);
+  });
+});
