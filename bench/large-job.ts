@@ -30,6 +30,8 @@ export function largeJob(n: number): JobFile {
     logs: [],
     pressureTests: [],
     lineSteps: [],
+    instruments: [],
+    lots: [],
     secondLooks: [],
   };
 }

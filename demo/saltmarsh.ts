@@ -264,6 +264,8 @@ export function saltmarsh(today: string): JobFile {
     coupons,
     confirmations: [],
     annulments: [],
+    instruments: [],
+    lots: [],
     secondLooks: [],
     signatures: [],
     lineSteps: [],

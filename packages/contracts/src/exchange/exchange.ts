@@ -5,11 +5,13 @@ import { type Annulment, annulmentSchema } from '../records/annulment.js';
 import { type Brazer, brazerSchema } from '../records/brazer.js';
 import { type Confirmation, confirmationSchema } from '../records/confirmation.js';
 import { type Coupon, couponSchema } from '../records/coupon.js';
+import { type Instrument, instrumentSchema } from '../records/instrument.js';
 import { type Job, jobSchema } from '../records/job.js';
 import { type Joint, jointSchema } from '../records/joint.js';
 import { type JointLog, jointLogSchema } from '../records/joint-log.js';
 import { type Line, lineSchema } from '../records/line.js';
 import { type LineStep, lineStepSchema } from '../records/line-step.js';
+import { type Lot, lotSchema } from '../records/lot.js';
 import { type OwnRowRecord, ownRowSchema } from '../records/own-row.js';
 import { type Pqr, pqrSchema } from '../records/pqr.js';
 import { type PressureTest, pressureTestSchema } from '../records/pressure-test.js';
@@ -52,6 +54,9 @@ export interface JobFile {
   readonly signatures: readonly Signature[];
   /** Rows of the company's own tables that the job may rest on. */
   readonly ownRows: readonly OwnRowRecord[];
+  /** What the company reads with and brazes with. */
+  readonly instruments: readonly Instrument[];
+  readonly lots: readonly Lot[];
   /** Purge sessions of the job, what was done in them, and what was read. */
   readonly sessions: readonly PurgeSession[];
   readonly marks: readonly PurgeMark[];
@@ -80,6 +85,8 @@ export const jobFileSchema = yup
     secondLooks: yup.array(secondLookSchema.required()).default(() => []),
     signatures: yup.array(signatureSchema.required()).default(() => []),
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
+    instruments: yup.array(instrumentSchema.required()).default(() => []),
+    lots: yup.array(lotSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
     marks: yup.array(purgeMarkSchema.required()).default(() => []),
     trace: yup.array(traceRowSchema.required()).default(() => []),
@@ -211,6 +218,8 @@ export function writeJobFile(file: JobFile): string {
     secondLooks: sorted(file.secondLooks),
     signatures: sorted(file.signatures),
     ownRows: sorted(file.ownRows),
+    instruments: sorted(file.instruments),
+    lots: sorted(file.lots),
     sessions: sorted(file.sessions),
     marks: sorted(file.marks),
     trace: [...file.trace].sort((a, b) =>

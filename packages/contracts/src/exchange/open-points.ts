@@ -1,8 +1,10 @@
 import { type BrazerRecord, type Catalogue, findService, outsideSupport } from '@hephaist/core';
+import { OUT_OF_CALIBRATION } from '../records/instrument.js';
 import type { Joint } from '../records/joint.js';
 import type { JointLog } from '../records/joint-log.js';
 import { lineSequence } from '../records/line-step.js';
 import { logFindingsOf } from '../records/log-check.js';
+import { lotFault } from '../records/lot.js';
 import type { Planned } from '../records/planner.js';
 import { qualifiedBy } from '../records/pqr.js';
 import { lineTested } from '../records/pressure-test.js';
@@ -18,7 +20,7 @@ export interface OpenPoint {
 /** The part of a job's file that tells what is open. */
 export type Readied = Pick<
   JobFile,
-  'job' | 'lines' | 'joints' | 'logs' | 'procedures' | 'coupons' | 'pqrs' | 'pressureTests' | 'lineSteps'
+  'job' | 'lines' | 'joints' | 'logs' | 'procedures' | 'coupons' | 'pqrs' | 'pressureTests' | 'lineSteps' | 'lots'
 >;
 
 /** "HP-26, by 2026-12-08": a patch and the day by which it is to be cut out. */
@@ -93,6 +95,21 @@ export function openPoints(
   add(
     'cleaning not in order or not written down',
     remarked.map((f) => f.joint.mark),
+  );
+  const lotFaults = (l: JointLog): boolean =>
+    [
+      lotFault('rod', l.fillerLot, l.fillerId, file.lots),
+      lotFault('flux', l.fluxLot, l.fluxId ?? null, file.lots),
+      lotFault('nitrogen', l.nitrogenLot, null, file.lots),
+    ].some((f) => f !== null);
+  const odd = new Set(accepted.filter(lotFaults).map((l) => l.jointId));
+  add('lot not on file, or of another class', marks(live.filter((j) => odd.has(j.id))));
+  const lineNames = new Map(file.lines.map((l) => [l.id, l.name]));
+  add(
+    'read by a gauge out of calibration',
+    [...file.pressureTests, ...file.lineSteps].flatMap((t) =>
+      t.gauge?.includes(OUT_OF_CALIBRATION) ? [lineNames.get(t.lineId) ?? ''] : [],
+    ),
   );
   const lineOf = new Map(file.joints.map((j) => [j.id, j.lineId]));
   for (const l of file.lines) {

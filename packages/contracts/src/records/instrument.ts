@@ -46,6 +46,9 @@ export const instrumentSchema = strict(
 );
 export type Instrument = yup.InferType<typeof instrumentSchema>;
 
+/** Stands in the words of an instrument that was out of calibration. */
+export const OUT_OF_CALIBRATION = 'OUT OF CALIBRATION';
+
 /** An instrument and its calibration as they stand in a test that was read by it on a day. */
 export const instrumentWords = (i: Instrument, day: string): string =>
   [
@@ -54,11 +57,11 @@ export const instrumentWords = (i: Instrument, day: string): string =>
     i.accuracy && `accuracy ${i.accuracy}`,
     i.calibratedOn && `calibrated ${i.calibratedOn}${i.dueOn ? ` until ${i.dueOn}` : ''}`,
     i.certificate && `certificate ${i.certificate}`,
-    calibrationFault(i, day) && 'OUT OF CALIBRATION',
   ]
     .filter(Boolean)
     .join(', ')
-    .slice(0, 200);
+    .slice(0, 170)
+    .concat(calibrationFault(i, day) ? `, ${OUT_OF_CALIBRATION}` : '');
 
 /** Why a reading by an instrument on a day is not as good as it looks; null where it is. */
 export function calibrationFault(i: Instrument, day: string): string | null {

@@ -296,7 +296,9 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     words: ['instrument', 'instruments'],
     removable: true,
     writers: ['lead', 'quality'],
+    filed: { place: 'instruments', of: 'company' },
     columns: { kind: 'kind', number: 'number' },
+    once: (i) => `${i.kind} ${i.number}`,
     named: (i) => `${i.kind} ${i.number}`,
   },
   lot: {
@@ -304,7 +306,9 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     words: ['lot', 'lots'],
     removable: true,
     writers: BENCH,
+    filed: { place: 'lots', of: 'company' },
     columns: { kind: 'kind', lot: 'lot' },
+    once: (l) => `${l.kind} ${l.lot}`,
     named: (l) => `${l.kind} ${l.lot}`,
   },
   house: {

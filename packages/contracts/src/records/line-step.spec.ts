@@ -112,4 +112,30 @@ describe('where a line stands in its tests', () => {
     const all = [...first, step('standing test', '02T08:00', '03T08:00'), step('verification', '04T08:00', '04T09:00')];
     expect(point(all.map(later))).not.toContain(line.name);
   });
+  it('lots of another class and gauges out of calibration are open points', () => {
+    const log = demo.logs.find((l) => l.visual === 'accepted' && l.fillerId === 'BCuP-5')!;
+    const of = (change: object, what: string) =>
+      openPoints(
+        { ...demo, ...change },
+        () => ({ plan: null, seam: null, problems: [] }),
+        () => null,
+        SHIPPED,
+      ).find((p) => p.what.startsWith(what))?.about ?? [];
+    const lot = (classId: string) => ({
+      id: 'l',
+      kind: 'rod',
+      lot: log.fillerLot,
+      classId,
+      receivedOn: null,
+      certificate: '',
+      note: '',
+    });
+    const mark = demo.joints.find((j) => j.id === log.jointId)!.mark;
+    expect(of({ lots: [lot('BAg-7')] }, 'lot not on file')).toContain(mark);
+    expect(of({ lots: [lot('BCuP-5')] }, 'lot not on file')).not.toContain(mark);
+    expect(of({}, 'lot not on file')).toEqual([]);
+    const read = { ...first[0]!, gauge: 'gauge G-4, OUT OF CALIBRATION' };
+    expect(of({ lineSteps: [read] }, 'read by a gauge')).toEqual([line.name]);
+    expect(of({ lineSteps: [{ ...read, gauge: 'gauge G-4' }] }, 'read by a gauge')).toEqual([]);
+  });
 });

@@ -46,7 +46,9 @@ describe('instruments', () => {
       'gauge G-4, 0 to 400 psi, accuracy 1 %, calibrated 2026-01-10 until 2027-01-10, certificate C-88',
     );
     expect(instrumentWords(gauge, '2027-02-01')).toContain('OUT OF CALIBRATION');
-    expect(instrumentWords({ ...gauge, range: 'x'.repeat(300) }, '2026-06-01')).toHaveLength(200);
+    const long = instrumentWords({ ...gauge, range: 'x'.repeat(300) }, '2027-02-01');
+    expect(long.length).toBeLessThanOrEqual(200);
+    expect(long).toContain('OUT OF CALIBRATION');
   });
   it('is due after it was calibrated, at the field', () => {
     expect(problemsOf(instrumentSchema, gauge)).toEqual([]);

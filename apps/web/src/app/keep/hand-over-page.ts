@@ -6,6 +6,7 @@ import { type OpenPoint, openPoints } from '@hephaist/contracts';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
+import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';
 import { jobFile } from '../data/papers';
 import { PressureStore } from '../data/pressure.store';
@@ -47,6 +48,7 @@ const whereOf = (p: OpenPoint) => {
 export class HandOverPage implements OnDestroy {
   protected readonly job = inject(JobStore);
   private readonly crew = inject(CrewStore);
+  private readonly onFile = inject(OnFileStore);
   private readonly pressure = inject(PressureStore);
   private readonly units = inject(UnitsStore);
   private readonly tables = inject(ShopStore).tables;
@@ -84,6 +86,7 @@ export class HandOverPage implements OnDestroy {
       pqrs: this.crew.pqrs(),
       pressureTests: this.pressure.tests(),
       lineSteps: this.pressure.steps(),
+      lots: this.onFile.lots(),
     };
     const records = this.records();
     return openPoints(file, this.job.plan(), (id) => records.get(id) ?? null, this.tables()).map((p) => ({
