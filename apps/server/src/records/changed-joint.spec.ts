@@ -61,6 +61,21 @@ describe('what a joint was when it was brazed', () => {
     expect(out.signatures.filter((s) => s.meaning === 'changed')).toHaveLength(2);
   });
 
+  it('keeps the service of its line; a line without brazed joints takes another', async () => {
+    const line = file.lines.find((l) => l.id === brazed.lineId)!;
+    const send = (data: object) =>
+      h
+        .as('lead')
+        .post('/api/commands')
+        .send({ id: newId(), kind: 'line', records: [{ seen: 1, data }] });
+    const other = { ...line, serviceId: 'chilled-water' };
+    expect((await send(other).expect(422)).body.fields[0].field).toBe('serviceId');
+    await send({ ...line, name: `${line.name}, north` }).expect(200);
+    const brazedLines = new Set(file.joints.filter((j) => logged.has(j.id)).map((j) => j.lineId));
+    const bare = file.lines.find((l) => !brazedLines.has(l.id))!;
+    await send({ ...bare, serviceId: 'chilled-water' }).expect(200);
+  });
+
   it('is free while nothing is brazed', async () => {
     await put(other(fresh), 1).expect(200);
   });

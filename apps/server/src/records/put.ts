@@ -12,6 +12,7 @@ import {
   type JointLog,
   type Kind,
   kindRow,
+  type Line,
   type Me,
   type Meaning,
   MEANINGS,
@@ -175,6 +176,24 @@ async function checkJoint(store: RecordStore, joint: Joint): Promise<void> {
     ]);
 }
 
+/**
+ * A line that carries brazed joints keeps its service: a joint is moved to a line of another one, which is signed.
+ * @throws ContractError at the field
+ */
+async function checkLine(store: RecordStore, line: Line): Promise<void> {
+  const before = await store.find('line', line.id);
+  if (!before || before.serviceId === line.serviceId) return;
+  const own = new Set((await store.list('joint', { line_id: line.id })).map((j) => j.id));
+  const brazed = (await store.standing('log', { job_id: line.jobId })).some((l) => own.has(l.jointId));
+  if (brazed)
+    throw new ContractError([
+      {
+        field: 'serviceId',
+        says: 'joints of this line are brazed: begin a line of that service and move them to it, signed with the reason',
+      },
+    ]);
+}
+
 /** A line is tested with what its code allows. @throws ContractError at the field */
 async function checkPressureTest(store: RecordStore, test: PressureTest): Promise<void> {
   const line = await store.find('line', test.lineId);
@@ -252,6 +271,7 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   checkNotAhead(kind, data);
   if (kind === 'log') await checkLog(store, data as JointLog);
   if (kind === 'purge_session') await checkSession(store, data as PurgeSession);
+  if (kind === 'line') await checkLine(store, data as Line);
   if (kind === 'joint') await checkJoint(store, data as Joint);
   if (kind === 'procedure') await checkProcedure(store, data as Procedure);
   if (kind === 'brazer') await checkBrazer(store, data as Brazer);
