@@ -3,9 +3,9 @@ import * as fc from 'fast-check';
 import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
-import { onFileSamples } from '../../test/on-file.js';
 import { buildPackage } from '../package/build.js';
 import { verifyTrail } from './verify.js';
 

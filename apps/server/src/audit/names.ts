@@ -4,6 +4,7 @@ import {
   kindRow,
   KINDS,
   type RecordKinds,
+  type Touched,
   type TrailEntry,
   type TrailPage,
 } from '@hephaist/contracts';
@@ -15,6 +16,10 @@ const NAMED = KINDS.filter((k) => kindRow(k).named ?? k === 'log');
 /** Most records that are found by their name. */
 const MOST_FOUND = 200;
 
+/** Ids of the records of a kind among those that were touched. */
+const idsOf = (touched: readonly Touched[], kind: string): string[] => [
+  ...new Set(touched.filter(([k]) => k === kind).map(([, id]) => id)),
+];
 const nameOf = (kind: Kind, data: unknown): string => kindRow(kind).named?.(data as RecordKinds[Kind]) ?? '';
 
 /** What the records in some entries are called now, by id; nothing for what is gone or has no name. */
@@ -26,7 +31,7 @@ export async function namesIn(
   const touched = entries.flatMap((e) => e.body.records);
   const names: Record<string, string> = {};
   for (const kind of NAMED) {
-    const ids = [...new Set(touched.filter(([k]) => k === kind).map(([, id]) => id))];
+    const ids = idsOf(touched, kind);
     if (!ids.length) continue;
     const rows =
       kind === 'log'
@@ -38,7 +43,7 @@ export async function namesIn(
         : await db<RecordRow>(kind).where({ company_id: companyId }).whereIn('id', ids).select('id', 'data');
     for (const r of rows) names[r.id] = nameOf(kind === 'log' ? 'joint' : kind, r.data);
   }
-  const accounts = touched.filter(([k]) => k === 'account').map(([, id]) => id);
+  const accounts = idsOf(touched, 'account');
   if (accounts.length) {
     const rows = await db('account').where({ company_id: companyId }).whereIn('id', accounts).select('id', 'person');
     for (const r of rows) names[r.id] = r.person;
@@ -66,7 +71,7 @@ export async function leadsOf(
   const touched = entries.flatMap((e) => e.body.records);
   const leads: Record<string, { of: Followable; id: string }> = {};
   for (const [kind, lead] of Object.entries(LEADS)) {
-    const ids = [...new Set(touched.filter(([k]) => k === kind).map(([, id]) => id))];
+    const ids = idsOf(touched, kind);
     if (!ids.length) continue;
     const rows = await db(kind)
       .where({ company_id: companyId })

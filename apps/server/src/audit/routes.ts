@@ -5,7 +5,6 @@ import {
   type OthersAnswer,
   parse,
   type ShownSignature,
-  type Signature,
   type TrailPage,
 } from '@hephaist/contracts';
 import { type Request, Router } from 'express';
@@ -65,10 +64,7 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
   router.get('/signatures/:id', async (req, res) => {
     const recordId = parse<string>(idSchema, req.params['id']);
     const store = storeOf(req);
-    const looks = await store.list('second_look', { record_id: recordId });
-    const signatures: Signature[] = [];
-    for (const id of [recordId, ...looks.map((l) => l.id)])
-      signatures.push(...(await store.list('signature', { record_id: id })));
+    const signatures = await store.signaturesOf(recordId);
     const imported = await store.importedAmong(signatures.map((s) => s.id));
     res.json(signatures.map((s): ShownSignature => ({ ...s, imported: imported.has(s.id) })));
   });

@@ -14,8 +14,8 @@ export async function stays(db: Knex, ...tables: readonly string[]): Promise<voi
     );
 }
 
-/** A table of records that are evidence: the record as JSON beside what is searched or must hold. */
-export async function evidenceTable(db: Knex, name: string, more: (t: Knex.CreateTableBuilder) => void): Promise<void> {
+/** A table of records: the record as JSON beside what is searched or must hold. */
+export async function recordTable(db: Knex, name: string, more: (t: Knex.CreateTableBuilder) => void): Promise<void> {
   await db.schema.createTable(name, (t) => {
     t.uuid('company_id').notNullable().references('id').inTable('company');
     t.uuid('id').notNullable();
@@ -24,5 +24,10 @@ export async function evidenceTable(db: Knex, name: string, more: (t: Knex.Creat
     t.primary(['company_id', 'id']);
     more(t);
   });
+}
+
+/** The same of records that are evidence. */
+export async function evidenceTable(db: Knex, name: string, more: (t: Knex.CreateTableBuilder) => void): Promise<void> {
+  await recordTable(db, name, more);
   await stays(db, name);
 }

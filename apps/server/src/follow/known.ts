@@ -10,7 +10,6 @@ import {
   MEANINGS,
   type OnFile,
   type Pqr,
-  type Signature,
   standing,
 } from '@hephaist/contracts';
 import type { BrazerRecord, Catalogue } from '@hephaist/core';
@@ -88,10 +87,7 @@ export class Known {
   async signed(recordId: string): Promise<string[]> {
     const known = this.signedOf.get(recordId);
     if (known) return known;
-    const looks = await this.store.list('second_look', { record_id: recordId });
-    const signatures: Signature[] = [];
-    for (const id of [recordId, ...looks.map((l) => l.id)])
-      signatures.push(...(await this.store.list('signature', { record_id: id })));
+    const signatures = await this.store.signaturesOf(recordId);
     const imported = await this.store.importedAmong(signatures.map((s) => s.id));
     const words = signatures.map(
       (s) =>

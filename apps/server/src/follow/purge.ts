@@ -1,19 +1,17 @@
 import { coreMark, type FollowEvent, type Joint, type JointLog, readingsIn } from '@hephaist/contracts';
 import { jointTrace } from '@hephaist/core';
-import { TraceStore } from '../live/trace-store.js';
 import { eventOf } from './events.js';
 import type { Known } from './known.js';
 
 /** The purge that each brazing of a joint was made in, as it was read. */
 export async function purgeEvents(known: Known, joint: Joint, logs: readonly JointLog[]): Promise<FollowEvent[]> {
-  const traces = new TraceStore(known.store.db, known.store.companyId);
   const ids = [...new Set(logs.map((l) => l.sessionId).filter((id) => typeof id === 'string'))];
   const events: FollowEvent[] = [];
   for (const id of ids) {
     const session = await known.store.find('purge_session', id);
     if (!session) continue;
     const marks = await known.store.list('purge_mark', { session_id: id });
-    const trace = jointTrace(readingsIn(await traces.rows(id)), marks.map(coreMark), joint.id, session);
+    const trace = jointTrace(readingsIn(await known.store.trace.rows(id)), marks.map(coreMark), joint.id, session);
     if (!trace) continue;
     const worst =
       trace.worstOxygen === null ? 'oxygen not read' : `highest oxygen ${(100 * trace.worstOxygen).toFixed(2)} %`;

@@ -2,7 +2,7 @@ import type { House } from '@hephaist/contracts';
 import { inUnits, type UnitSystem } from '@hephaist/core';
 import type { Known } from '../follow/known.js';
 import type { PaperSize } from '../pdf/document.js';
-import { type Row, Sheet } from '../pdf/sheet.js';
+import { REFUSED, type Row, Sheet } from '../pdf/sheet.js';
 
 /** For whom and how a paper is written. */
 export interface PaperAsked {
@@ -66,7 +66,7 @@ export class Paper {
     for (const s of signed) this.line(`Signed by ${s}`);
     if (!signed.length) this.line('Not signed.');
     const annulled = known.why.get(recordId);
-    if (annulled) this.line(`Annulled: ${annulled.reason}`, '#9b2c1f');
+    if (annulled) this.line(`Annulled: ${annulled.reason}`, REFUSED);
     this.line(
       `${this.asked.editions ? `Editions as the company states them: ${this.asked.editions}.` : 'The company states no edition of its codes.'} Limits of codes are from memory: check the current code book. Hephaist certifies nothing.`,
     );

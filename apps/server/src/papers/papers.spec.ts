@@ -1,7 +1,7 @@
 import { pqrRows, procedureRows } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
-import { onFileSamples } from '../../test/on-file.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
 import { importJob } from '../exchange/job-file.js';
 
@@ -81,7 +81,7 @@ describe('papers, read back field by field', () => {
       .send({
         id: newId(),
         kind: 'house',
-        records: [{ seen: 0, data: { ...onFileSamples(newId)['house'], paper: 'a4' } }],
+        records: [{ seen: 0, data: { ...onFileSamples(newId).house, paper: 'a4' } }],
       })
       .expect(200);
     expect(await view()).toBe('595.28');

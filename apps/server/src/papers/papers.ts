@@ -23,9 +23,8 @@ import {
 } from '@hephaist/core';
 import type { Known } from '../follow/known.js';
 import { NotFoundError } from '../http/errors.js';
+import { REFUSED } from '../pdf/sheet.js';
 import { Paper, type PaperAsked } from './paper.js';
-
-const REFUSED = '#9b2c1f';
 
 const standing = (known: Known) => ({
   procedures: known.file.procedures ?? [],

@@ -1,7 +1,7 @@
 import type { Coupon, Crew, OnFileAnswer, OthersAnswer, Role } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { onFileSamples } from '../../test/on-file.js';
 import { importJob } from '../exchange/job-file.js';
 
 let h: Harness;
@@ -22,19 +22,12 @@ const remove = (role: Role, kind: string, id: string, seen: number) =>
     .as(role)
     .post('/api/commands')
     .send({ id: newId(), kind, records: [], removals: [{ id, seen }] });
-const {
-  reserved_coupon: reserved,
-  instrument,
-  lot,
-  house,
-} = onFileSamples(newId) as {
-  [kind: string]: { id: string; number: string };
-};
+const { reserved_coupon: reserved, instrument, lot, house } = onFileSamples(newId);
 
 describe('numbers of coupons', () => {
   it('are reserved once, not where a coupon has them, and stand in what the crew answers', async () => {
-    await put('fitter', 'reserved_coupon', reserved!).expect(403);
-    await put('lead', 'reserved_coupon', reserved!).expect(200);
+    await put('fitter', 'reserved_coupon', reserved).expect(403);
+    await put('lead', 'reserved_coupon', reserved).expect(200);
     const twice = await put('lead', 'reserved_coupon', { ...reserved, id: newId() }).expect(422);
     expect(twice.body.fields[0]).toEqual({ field: 'number', says: 'another coupon has this number reserved' });
     const taken = { ...reserved, id: newId(), number: file.coupons[0]!.number };
@@ -46,29 +39,29 @@ describe('numbers of coupons', () => {
   it('the result takes the number that was reserved; one that is not brazed is given up', async () => {
     const coupon: Coupon = { ...file.coupons[0]!, id: newId(), number: 'C-907' };
     await put('quality', 'coupon', coupon, 0, { password: TEST_PASSWORD, meaning: 'judged' }).expect(200);
-    await remove('fitter', 'reserved_coupon', reserved!.id, 1).expect(403);
-    await remove('quality', 'reserved_coupon', reserved!.id, 1).expect(200);
+    await remove('fitter', 'reserved_coupon', reserved.id, 1).expect(403);
+    await remove('quality', 'reserved_coupon', reserved.id, 1).expect(200);
   });
 });
 
 describe('instruments, lots and the ways of the company', () => {
   it('are written by who may, stand once, change and go', async () => {
-    await put('fitter', 'instrument', instrument!).expect(403);
-    await put('lead', 'instrument', instrument!).expect(200);
+    await put('fitter', 'instrument', instrument).expect(403);
+    await put('lead', 'instrument', instrument).expect(200);
     expect((await put('lead', 'instrument', { ...instrument, id: newId() }).expect(422)).body.fields[0].field).toBe(
       'number',
     );
     await put('lead', 'instrument', { ...instrument, dueOn: '2028-01-10' }, 1).expect(200);
-    await put('fitter', 'lot', lot!).expect(200);
+    await put('fitter', 'lot', lot).expect(200);
     expect((await put('fitter', 'lot', { ...lot, id: newId() }).expect(422)).body.fields[0].field).toBe('lot');
-    await put('lead', 'house', house!).expect(403);
-    await put('administrator', 'house', house!).expect(200);
+    await put('lead', 'house', house).expect(403);
+    await put('administrator', 'house', house).expect(200);
     await put('quality', 'house', { ...house, id: newId() }).expect(422);
     const answer = (await h.as('auditor').get('/api/on-file').expect(200)).body as OnFileAnswer;
     expect(answer.instrument[0]).toMatchObject({ version: 2, data: { dueOn: '2028-01-10' } });
     expect([answer.lot.length, answer.house.length]).toEqual([1, 1]);
-    await remove('lead', 'instrument', instrument!.id, 2).expect(200);
-    await remove('quality', 'house', house!.id, 1).expect(409);
+    await remove('lead', 'instrument', instrument.id, 2).expect(200);
+    await remove('quality', 'house', house.id, 1).expect(409);
   });
 });
 

@@ -4,7 +4,7 @@ import type { Joint } from '../records/joint.js';
 import type { JointLog } from '../records/joint-log.js';
 import { lineSequence } from '../records/line-step.js';
 import { logFindingsOf } from '../records/log-check.js';
-import { lotFault } from '../records/lot.js';
+import { lotFaults } from '../records/lot.js';
 import type { Planned } from '../records/planner.js';
 import { qualifiedBy } from '../records/pqr.js';
 import { lineTested } from '../records/pressure-test.js';
@@ -96,13 +96,7 @@ export function openPoints(
     'cleaning not in order or not written down',
     remarked.map((f) => f.joint.mark),
   );
-  const lotFaults = (l: JointLog): boolean =>
-    [
-      lotFault('rod', l.fillerLot, l.fillerId, file.lots),
-      lotFault('flux', l.fluxLot, l.fluxId ?? null, file.lots),
-      lotFault('nitrogen', l.nitrogenLot, null, file.lots),
-    ].some((f) => f !== null);
-  const odd = new Set(accepted.filter(lotFaults).map((l) => l.jointId));
+  const odd = new Set(accepted.filter((l) => lotFaults(l, file.lots).length).map((l) => l.jointId));
   add('lot not on file, or of another class', marks(live.filter((j) => odd.has(j.id))));
   const lineNames = new Map(file.lines.map((l) => [l.id, l.name]));
   add(

@@ -1,6 +1,7 @@
 import * as yup from 'yup';
 import { daySchema, idSchema, note, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
+import type { JointLog } from './joint-log.js';
 import { oneOf } from './procedure-variables.js';
 
 export const LOT_KINDS = ['rod', 'flux', 'nitrogen'] as const;
@@ -38,3 +39,14 @@ export function lotFault(
     return `${kind} lot ${text.trim()} is on file as ${found.classId}, not ${classId}`;
   return null;
 }
+
+/** What speaks against the lots of an entry of the log; empty where nothing does. */
+export const lotFaults = (
+  l: Pick<JointLog, 'fillerId' | 'fillerLot' | 'fluxId' | 'fluxLot' | 'nitrogenLot'>,
+  lots: readonly Lot[],
+): string[] =>
+  [
+    lotFault('rod', l.fillerLot, l.fillerId, lots),
+    lotFault('flux', l.fluxLot, l.fluxId ?? null, lots),
+    lotFault('nitrogen', l.nitrogenLot, null, lots),
+  ].filter((f) => f !== null);

@@ -1,32 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { problemsOf } from '../schemas/parse.js';
-import { calibrationFault, type Instrument, instrumentSchema, instrumentWords } from './instrument.js';
+import { onFileSamples } from '../testing/on-file-samples.js';
+import { calibrationFault, instrumentSchema, instrumentWords } from './instrument.js';
 import { type Lot, lotFault, lotSchema } from './lot.js';
 import { couponNumberIn, type ReservedCoupon, reservedCouponSchema, stillToBraze } from './reserved-coupon.js';
 
 const id = '01900000-0000-7000-8000-00000000aaaa';
-const gauge: Instrument = {
-  id,
-  kind: 'gauge',
-  number: 'G-4',
-  range: '0 to 400 psi',
-  accuracy: '1 %',
-  resolution: '1 psi',
-  calibratedOn: '2026-01-10',
-  dueOn: '2027-01-10',
-  certificate: 'C-88',
-  note: '',
-};
-const lot = (change: Partial<Lot> = {}): Lot => ({
-  id,
-  kind: 'rod',
-  lot: 'R-118',
-  classId: 'BCuP-5',
-  receivedOn: null,
-  certificate: '',
-  note: '',
-  ...change,
-});
+const samples = onFileSamples(() => id);
+const gauge = samples.instrument;
+const lot = (change: Partial<Lot> = {}): Lot => ({ ...samples.lot, ...change });
 
 describe('instruments', () => {
   it.each([
@@ -72,25 +54,7 @@ describe('lots', () => {
 });
 
 describe('coupons to braze', () => {
-  const reserved = (number: string): ReservedCoupon => ({
-    id,
-    number,
-    plannedOn: '2026-06-15',
-    brazerId: null,
-    ruleSetId: 'asme-ix-medical',
-    tube: { standardId: 'acr', size: '1-1/8', metalId: 'copper' },
-    socketMetalId: 'copper',
-    fillerId: 'BCuP-5',
-    fluxId: null,
-    position: 'horizontal',
-    overlapM: 0.0231,
-    strips: 1,
-    jointType: 'socket',
-    process: 'torch',
-    type: 'manual',
-    procedureId: null,
-    covers: 'PF-01 to PF-09',
-  });
+  const reserved = (number: string): ReservedCoupon => ({ ...samples.reserved_coupon, number });
   it('are those whose number has no result yet, by number', () => {
     expect(problemsOf(reservedCouponSchema, reserved('C-007'))).toEqual([]);
     const left = stillToBraze([reserved('C-009'), reserved('C-007'), reserved('C-008')], [{ number: 'C-008' }]);

@@ -16,7 +16,7 @@ import {
   type JointLog,
   jointLogSchema,
   logFindingsOf,
-  lotFault,
+  lotFaults,
   lotProblems,
   makingProblems,
   namedIn,
@@ -239,14 +239,7 @@ export class LogForm {
     this.draft().brazerId || this.form.tried() ? this.findings().filter((f) => !f.asksReason) : [],
   );
   /** What the lots on file say against those that are written. */
-  protected readonly lotRemarks = computed(() => {
-    const [d, lots] = [this.draft(), this.onFile.lots()];
-    return [
-      lotFault('rod', d.fillerLot, d.fillerId, lots),
-      d.fluxId ? lotFault('flux', d.fluxLot, d.fluxId, lots) : null,
-      this.plan().purge ? lotFault('nitrogen', d.nitrogenLot, null, lots) : null,
-    ].filter((f) => f !== null);
-  });
+  protected readonly lotRemarks = computed(() => lotFaults(this.entry(), this.onFile.lots()));
   /** Lots on file of the rod that is picked. */
   protected readonly lotsOnFile = computed(() =>
     this.onFile

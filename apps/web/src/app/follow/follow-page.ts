@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { FOLLOWABLE, type Followable, type FollowEvent } from '@hephaist/contracts';
+import { FOLLOWABLE, type FollowEvent } from '@hephaist/contracts';
 import { LogPhotos } from '../braze/log-photos';
 import { saveFile } from '../data/save-file';
 import { Attempt } from '../forms/attempt';
@@ -75,7 +75,7 @@ export class FollowPage {
     const p = this.page();
     return this.asking.run(async () => {
       if (!p) return;
-      const file = await this.store.paper(p.of as Followable, p.id, { units: this.units.system() });
+      const file = await this.store.paper(p.of, p.id, { units: this.units.system() });
       saveFile(file, `${p.name.replace(/[^\w-]+/g, '-')}.pdf`);
     });
   }

@@ -1,7 +1,12 @@
-import type { House, Instrument, Lot, ReservedCoupon } from '@hephaist/contracts';
+import type { House } from '../records/house.js';
+import type { Instrument } from '../records/instrument.js';
+import type { Lot } from '../records/lot.js';
+import type { ReservedCoupon } from '../records/reserved-coupon.js';
 
 /** One of each kind that the demo does not hold. */
-export const onFileSamples = (newId: () => string): { [kind: string]: ReservedCoupon | Instrument | Lot | House } => ({
+export const onFileSamples = (
+  newId: () => string,
+): { reserved_coupon: ReservedCoupon; instrument: Instrument; lot: Lot; house: House } => ({
   reserved_coupon: {
     id: newId(),
     number: 'C-907',
