@@ -92,6 +92,7 @@ export * from './procedure/support.js';
 export * from './coupons/other-tests.js';
 export * from './coupons/peel-lines.js';
 export * from './coupons/coupon.js';
+export * from './coupons/traveller.js';
 export * from './pressure-test/required.js';
 export * from './pressure-test/sequence.js';
 export * from './pressure-test/standing-test.js';

@@ -1,3 +1,4 @@
+import { turningPoint } from '../numeric/root.js';
 import { gasInCylinder } from '../purge/cylinder.js';
 import { type FlowAnswer, solveFlow } from '../purge/flow.js';
 import { OXYGEN_IN_AIR } from '../purge/gas.js';
@@ -60,13 +61,7 @@ export function simulatedLine(net: PurgeNetwork, waterM3: number, startPa: numbe
   let gasM3 = gasInCylinder(waterM3, startPa, TEMP_K);
   const pressure = (): number => {
     // Gas to pressure by halving: the real-gas law goes one way.
-    let [low, high] = [0, 2e7];
-    for (let i = 0; i < 50; i++) {
-      const mid = (low + high) / 2;
-      if (gasInCylinder(waterM3, mid, TEMP_K) > gasM3) high = mid;
-      else low = mid;
-    }
-    return low;
+    return turningPoint((pa) => gasInCylinder(waterM3, pa, TEMP_K) <= gasM3, 0, 2e7);
   };
   let emptied = false;
   return {

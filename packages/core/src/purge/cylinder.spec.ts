@@ -67,6 +67,7 @@ describe('nitrogen in a cylinder', () => {
       ],
     });
     expect(cylinderSwaps([], 10).count).toBe(0);
+    expect(cylinderSwaps([4, 6, 4], 10).swapsAfter).toEqual([{ stepIndex: 2, usedM3: 10 }]);
     expect(() => cylinderSwaps([11], 10)).toThrow(/one step must not need more/);
     fc.assert(
       fc.property(fc.array(fc.double({ min: 0, max: 10, noNaN: true }), { maxLength: 40 }), (steps) => {

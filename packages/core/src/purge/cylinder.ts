@@ -1,3 +1,4 @@
+import { risingRoot } from '../numeric/root.js';
 import { requireRange } from '../source/problem.js';
 import { practice, published } from '../source/source.js';
 import { ATM, CUBIC_FOOT, PSI } from '../units/units.js';
@@ -24,20 +25,19 @@ const virial = (tempK: number): readonly [number, number, number] => [
   2e-14 - 1e-16 * (tempK - 250),
 ];
 
+/** Nitrogen is never this many times as dense as an ideal gas in the range below. */
+const DENSEST = 2;
+
 /** Molar density of nitrogen, mol/m3, at an absolute pressure (Pa) and temperature (K). */
 export function molarDensity(absolutePa: number, tempK: number): number {
   requireRange('absolutePa', absolutePa, 0, 3e7, 'Pa');
   requireRange('tempK', tempK, 230, 340, 'K');
   const [b, c, d] = virial(tempK);
-  let n = absolutePa / (R * tempK);
-  for (let i = 0; i < 60; i++) {
-    const f = R * tempK * n * (1 + b * n + c * n * n + d * n ** 3) - absolutePa;
-    const slope = R * tempK * (1 + 2 * b * n + 3 * c * n * n + 4 * d * n ** 3);
-    const step = f / slope;
-    n -= step;
-    if (Math.abs(step) <= 1e-12 * Math.max(1, n)) break;
-  }
-  return n;
+  const law = (n: number) => ({
+    value: R * tempK * n * (1 + b * n + c * n * n + d * n ** 3) - absolutePa,
+    slope: R * tempK * (1 + 2 * b * n + 3 * c * n * n + 4 * d * n ** 3),
+  });
+  return risingRoot(law, 0, (DENSEST * absolutePa) / (R * tempK));
 }
 
 /** Gas in a cylinder as m3 at 1 atm and 70 degF. @param waterM3 inside volume of the cylinder, m3 */
@@ -95,7 +95,7 @@ export function cylinderSwaps(stepsM3: readonly number[], usableM3: number): Cyl
   let used = 0;
   stepsM3.forEach((m3, i) => {
     requireRange(`steps.${i}`, m3, 0, usableM3, 'm³: one step must not need more than a cylinder; manifold several');
-    if (used + m3 > usableM3 + 1e-12) {
+    if (used + m3 > usableM3 * (1 + 1e-9)) {
       swapsAfter.push({ stepIndex: i, usedM3: used });
       used = 0;
     }
@@ -134,9 +134,9 @@ export function roomOxygen(roomM3: number, releasedM3: number, seconds: number, 
   requireRange('seconds', seconds, 0, 1e8, 's');
   requireRange('airChangesPerHour', airChangesPerHour, 0, 1000);
   if (seconds === 0) return OXYGEN_IN_AIR * Math.exp(-releasedM3 / roomM3);
+  if (releasedM3 === 0) return OXYGEN_IN_AIR;
   const fresh = (airChangesPerHour * roomM3) / 3600;
   const gas = releasedM3 / seconds;
-  if (fresh + gas === 0) return OXYGEN_IN_AIR;
   const steady = (OXYGEN_IN_AIR * fresh) / (fresh + gas);
   return steady + (OXYGEN_IN_AIR - steady) * Math.exp((-(fresh + gas) * seconds) / roomM3);
 }

@@ -127,6 +127,21 @@ describe('a line on paper', () => {
     expect(Math.max(...far.nodes.map((n) => n.x))).toBeCloseTo(1160, 6);
   });
 
+  it('begins at the source wherever it stands in the list and whichever way its runs are drawn', () => {
+    const { nodes, runs } = line([point('P'), vent('V')], [run('1', 'P', 'S', 1), run('2', 'V', 'P', 3)]);
+    const turned = lineGeometry(line([], runs, { nodes: [...nodes].reverse() }));
+    const placed = Object.fromEntries(turned.nodes.map((n) => [n.node.id, Math.round(n.x)]));
+    expect(placed).toEqual({ S: 60, P: 335, V: 1160 });
+    // A line that is still being drawn has no source, and runs to nowhere.
+    const begun = lineGeometry(
+      line([], [run('1', 'A', 'B', 1), run('2', 'B', 'gone', 1), run('3', 'gone', 'A', 1)], {
+        nodes: [point('A'), point('B')],
+      }),
+    );
+    expect(begun.nodes.map((n) => n.node.id)).toEqual(['A', 'B']);
+    expect(begun.runs.map((r) => r.run.id)).toEqual(['1']);
+  });
+
   it('joints stand at their points, by their marks', () => {
     const net = comb(2, 1);
     const placed = lineGeometry(net).nodes.flatMap((n) => n.joints.map((j) => `${j} at ${n.node.id}`));

@@ -19,5 +19,7 @@ describe('the oxygen limit of a joint', () => {
     expect(oxygenLimitFor(0.01, [procedure('lax', 0.05)], '103').by).toBeNull();
     expect(oxygenLimitFor(0.01, [procedure('other rod', 0.002, ['102'])], '103').by).toBeNull();
     expect(oxygenLimitFor(0.01, [procedure('A', 0.005)], null).limit).toBe(0.01);
+    // As strict as the line is no reason to name it.
+    expect(oxygenLimitFor(0.01, [procedure('as strict', 0.01)], '103')).toEqual({ limit: 0.01, by: null });
   });
 });

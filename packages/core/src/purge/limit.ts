@@ -12,7 +12,7 @@ export function oxygenLimitFor(
 ): { readonly limit: number; readonly by: string | null } {
   let strictest: { readonly limit: number; readonly by: string | null } = { limit: lineLimit, by: null };
   for (const p of procedures)
-    if (fNumber !== null && p.fNumbers.includes(fNumber) && p.oxygenLimit != null && p.oxygenLimit < strictest.limit)
+    if (p.fNumbers.includes(fNumber ?? '') && p.oxygenLimit != null && p.oxygenLimit < strictest.limit)
       strictest = { limit: p.oxygenLimit, by: p.name };
   return strictest;
 }

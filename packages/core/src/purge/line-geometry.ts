@@ -34,7 +34,7 @@ const ROOM = 84;
 
 /** Lays a line out: source at the left, every point as far to the right as its tube is long, branches under each other. */
 export function lineGeometry(net: PurgeNetwork): LineGeometry {
-  const source = net.nodes.find((n) => n.kind === 'source')?.id ?? net.nodes[0]?.id ?? '';
+  const source = (net.nodes.find((n) => n.kind === 'source') ?? net.nodes[0])?.id ?? '';
   const { at, by } = reachFrom({ ...net, runs: net.runs.map((r) => ({ ...r, open: true })) }, [source]);
   const parentOf = (id: string): string | null => {
     const run = by.get(id);

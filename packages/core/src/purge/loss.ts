@@ -1,3 +1,4 @@
+import { risingRoot } from '../numeric/root.js';
 import { practice, published } from '../source/source.js';
 import { FILLER_SURFACE_TENSION, NITROGEN } from './gas.js';
 import type { LineJoint, LineRun } from './network.js';
@@ -70,25 +71,16 @@ export function holeDrop(holeM: number, m3s: number): Drop {
 export const gapResistance = (j: LineJoint): number => (12 * mu * j.lapM) / (Math.PI * j.diameterM * j.gapSideM ** 3);
 
 /** Pressure at which molten filler is pushed out of a gap, Pa: 2 gamma / gap at full wetting. */
-export const blowOutPa = (gapSideM: number): number =>
-  gapSideM > 0 ? (2 * FILLER_SURFACE_TENSION) / gapSideM : Infinity;
+export const blowOutPa = (gapSideM: number): number => (2 * FILLER_SURFACE_TENSION) / gapSideM;
 
-/** The flow at a loss by Newton between bounds: the law rises, and its slope at no flow is its least. */
+/** The flow at a loss: the law rises, and its slope at no flow is its least. */
 function invert(drop: (q: number) => Drop, pa: number): number {
   const wanted = Math.abs(pa);
-  if (wanted === 0) return 0;
-  let [low, high] = [0, wanted / drop(0).slope];
-  let q = high;
-  for (let i = 0; i < 100; i++) {
+  const law = (q: number) => {
     const at = drop(q);
-    if (at.pa > wanted) high = q;
-    else low = q;
-    const step = q - (at.pa - wanted) / at.slope;
-    const next = step > low && step < high ? step : (low + high) / 2;
-    if (Math.abs(next - q) <= 1e-14 * q) break;
-    q = next;
-  }
-  return Math.sign(pa) * q;
+    return { value: at.pa - wanted, slope: at.slope };
+  };
+  return Math.sign(pa) * risingRoot(law, 0, wanted / drop(0).slope);
 }
 
 export const runLaw = (run: LineRun): Law => {

@@ -135,6 +135,21 @@ describe('how far a point is', () => {
     expect(Object.fromEntries(reachFrom(shut, ['S']).at)).toEqual({ S: 0, B: 1, A: 5 });
     expect(Object.fromEntries(reachFrom(net, ['A', 'S']).at)).toEqual({ A: 0, S: 0, B: 1, C: 1 });
   });
+  it('a length that cannot be is no way, and holds nobody up', () => {
+    const odd = line(points, [run('1', 'S', 'A', -3), run('2', 'A', 'B', -1), run('3', 'S', 'C', NaN)]);
+    expect(Object.fromEntries(reachFrom(odd, ['S']).at)).toEqual({ S: 0 });
+    const none = line(points, [run('1', 'S', 'A', 0), run('2', 'A', 'B', 0)]);
+    expect(Object.fromEntries(reachFrom(none, ['S']).at)).toEqual({ S: 0, A: 0, B: 0 });
+  });
+  it('is found again where a way found later is shorter, and told onward', () => {
+    const net = line(points, [
+      run('1', 'S', 'A', 5),
+      run('2', 'A', 'C', 1),
+      run('3', 'S', 'B', 1),
+      run('4', 'B', 'A', 1),
+    ]);
+    expect(Object.fromEntries(reachFrom(net, ['S']).at)).toEqual({ S: 0, A: 2, B: 1, C: 3 });
+  });
   it('of two ways as long the first stays, so that the answer does not waver', () => {
     const net = line(points, [
       run('1', 'S', 'A', 1),
@@ -214,6 +229,19 @@ describe('among as few vents', () => {
     );
     expect(order.stages).toHaveLength(n);
     expect(order).toMatchObject({ atLeast: n, best: true, unswept: [] });
+  });
+
+  it('fewest is exact on a loop: no choice of vents by hand has fewer', () => {
+    fc.assert(
+      fc.property(anyTree, (net) => {
+        const order = jointOrder(net);
+        const { fewest, swept } = brute(net);
+        expect(order.atLeast).toBe(swept ? fewest : 0);
+        expect(order.stages.flatMap((s) => s.joints)).toHaveLength(swept);
+        expect(order.stages.every((s) => s.joints.length > 0)).toBe(true);
+      }),
+      { seed: 11, numRuns: 150 },
+    );
   });
 
   it('with nothing to braze there is nothing to do', () => {

@@ -1,5 +1,6 @@
 import erfc from '@stdlib/math-base-special-erfc';
 import erfcx from '@stdlib/math-base-special-erfcx';
+import { turningPoint } from '../numeric/root.js';
 import { requireRange } from '../source/problem.js';
 import { practice } from '../source/source.js';
 import { SCFH } from '../units/units.js';
@@ -32,7 +33,6 @@ export function taylorAris(speedMs: number, radiusM: number, diffusivity = OXYGE
  * The second term is written with erfcx so that a large ux/D does not overflow.
  */
 export function remainingShare(xM: number, tS: number, speedMs: number, dispersion: number): number {
-  if (tS <= 0) return 1;
   const width = 2 * Math.sqrt(dispersion * tS);
   const a = (xM - speedMs * tS) / width;
   const b = (xM + speedMs * tS) / width;
@@ -81,15 +81,10 @@ export interface PurgeResult {
 
 function dispersedTime(lengthM: number, speedMs: number, dispersion: number, limit: number): number {
   const target = limit / OXYGEN_IN_AIR;
-  let low = 0;
-  let high = lengthM / speedMs;
-  while (remainingShare(lengthM, high, speedMs, dispersion) > target) high *= 2;
-  for (let i = 0; i < 80; i++) {
-    const mid = (low + high) / 2;
-    if (remainingShare(lengthM, mid, speedMs, dispersion) > target) low = mid;
-    else high = mid;
-  }
-  return high;
+  const isOver = (tS: number): boolean => remainingShare(lengthM, tS, speedMs, dispersion) > target;
+  let late = lengthM / speedMs;
+  while (isOver(late)) late *= 2;
+  return turningPoint(isOver, 0, late);
 }
 
 /**

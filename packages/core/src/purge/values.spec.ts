@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { joint, line, point, run, vent } from '../testing/lines.js';
 import { SCFH } from '../units/units.js';
-import { FILLER_SURFACE_TENSION, OXYGEN_IN_AIR } from './gas.js';
+import { FILLER_SURFACE_TENSION, NITROGEN, OXYGEN_IN_AIR } from './gas.js';
 import { lineCautions } from './line-cautions.js';
-import { blowOutPa, gapLaw, holeDrop, holeLaw, runLaw } from './loss.js';
+import { blowOutPa, gapLaw, holeDrop, holeLaw, runDrop, runLaw } from './loss.js';
 import { type LineJoint, type LineRun, lineTotals, networkProblems, type PurgeNetwork } from './network.js';
 import {
   contrastAt,
@@ -77,6 +77,15 @@ describe('losses, by values', () => {
   it('filler is pushed out at 2 gamma over the gap; out of no gap at no pressure', () => {
     expect(blowOutPa(5e-5)).toBeCloseTo((2 * FILLER_SURFACE_TENSION) / 5e-5, 6);
     expect(blowOutPa(0)).toBe(Infinity);
+  });
+  it('fittings lose so many velocity heads', () => {
+    const [plain, fitted] = [run('r', 'a', 'b', 20, 0.02), run('r', 'a', 'b', 20, 0.02, { loss: 4 })];
+    const [q, u] = [1e-3, 1e-3 / ((Math.PI / 4) * 0.02 ** 2)];
+    expect(runDrop(fitted, q).pa - runDrop(plain, q).pa).toBeCloseTo(4 * (NITROGEN.densityKgM3 / 2) * u * u, 9);
+    expect(runDrop(fitted, q).slope - runDrop(plain, q).slope).toBeCloseTo(
+      (8 * (NITROGEN.densityKgM3 / 2) * u * u) / q,
+      6,
+    );
   });
   it('flow and loss of a run and of a gap are each other’s inverse', () => {
     const r = runLaw(run('r', 'a', 'b', 20, 0.02, { loss: 4 }));
