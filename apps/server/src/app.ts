@@ -115,7 +115,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', followRoutes(now));
   app.use('/api', paperRoutes(now));
   app.use('/api', shopRoutes());
-  app.use('/api', pictureRoutes());
+  app.use('/api', pictureRoutes(work));
   app.use('/api', importRoutes(maxBytes, work));
   app.use('/api', express.json({ limit: maxBytes }));
   app.use('/api', exchangeRoutes(people, now, work, kept));

@@ -59,4 +59,5 @@ export * from './records/instrument.js';
 export * from './records/line-step.js';
 export * from './records/lot.js';
 export * from './records/reserved-coupon.js';
+export * from './records/traveller-rows.js';
 export * from './records/second-look.js';

@@ -1,7 +1,7 @@
 import type { Brought, Role } from '@hephaist/contracts';
 import type { DeviceId } from '@hephaist/core';
 import type { Knex } from 'knex';
-import type { PictureType } from '../pictures/picture.js';
+import type { FileFacts } from '../pictures/picture.js';
 
 /**
  * Tables beside those of the records, as a row of each is read: what Knex answers is typed by them. Records have one
@@ -125,7 +125,7 @@ declare module 'knex/types/tables.js' {
     picture: {
       readonly company_id: string;
       readonly id: string;
-      readonly type: PictureType;
+      readonly type: FileFacts['type'];
       readonly hash: string;
       readonly width: number;
       readonly height: number;

@@ -86,6 +86,9 @@ export async function logEvent(known: Known, log: JointLog, against: readonly st
   });
 }
 
+const reportOf = ({ laboratory }: Pick<Coupon | Pqr, 'laboratory'>): Pick<FollowEvent, 'reportId'> =>
+  laboratory?.reportId ? { reportId: laboratory.reportId } : {};
+
 export function couponEvent(known: Known, coupon: Coupon): Promise<FollowEvent> {
   const verdict = couponVerdict(coupon, known.tables);
   const { tube } = coupon;
@@ -107,6 +110,7 @@ export function couponEvent(known: Known, coupon: Coupon): Promise<FollowEvent> 
       lotLink(coupon.fillerId, coupon.fillerLot),
     ],
     pictureIds: coupon.faces.flatMap((f) => (f.trace ? [f.trace.pictureId] : [])),
+    ...reportOf(coupon),
   });
 }
 
@@ -134,6 +138,7 @@ export function pqrEvent(known: Known, pqr: Pqr): Promise<FollowEvent> {
       ...pqr.tests.map((t) => (t.kind === 'section' ? known.coupon(t.couponId) : null)),
       lotLink(pqr.used?.fillerId ?? `F-${pqr.fNumber}`, pqr.used?.fillerLot),
     ],
+    ...reportOf(pqr),
   });
 }
 

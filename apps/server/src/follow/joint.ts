@@ -11,7 +11,6 @@ import {
 } from '@hephaist/contracts';
 import { dayIn, said } from '@hephaist/core';
 import { NotFoundError } from '../http/errors.js';
-import { shopFor } from '../shop/shop.js';
 import { couponEvent, eventOf, logEvent, pressureEvent, procedureEvent, stepEvent } from './events.js';
 import type { Known } from './known.js';
 import { purgeEvents } from './purge.js';
@@ -20,7 +19,7 @@ import { purgeEvents } from './purge.js';
 async function planOf(known: Known, joint: Joint) {
   const [line, job] = [await known.line(joint.lineId), await known.job(joint.jobId)];
   if (!line || !job) return null;
-  const shop = await shopFor(known.store);
+  const shop = await known.shop();
   return { line, job, ...tryPlan(joint, lineConditions(line, job), shop) };
 }
 

@@ -5,6 +5,7 @@ import {
   dataOf,
   type FollowLink,
   type Job,
+  type JobFile,
   type Joint,
   type Line,
   MEANINGS,
@@ -15,7 +16,7 @@ import {
 import type { BrazerRecord, Catalogue } from '@hephaist/core';
 import { crewOf, onFile, recordsOf } from '../crew/crew.js';
 import type { RecordStore } from '../records/store.js';
-import { tablesOf } from '../shop/shop.js';
+import { shopFor, tablesOf } from '../shop/shop.js';
 
 /** What is known of a company while something is followed: names, the crew, what was annulled, who signed. */
 export class Known {
@@ -28,7 +29,7 @@ export class Known {
     readonly store: RecordStore,
     readonly tables: Catalogue,
     /** The crew with what was annulled. */
-    readonly file: OnFile & { brazers: Brazer[]; annulments: Annulment[] },
+    readonly file: OnFile & { readonly brazers: readonly Brazer[]; readonly annulments: readonly Annulment[] },
     readonly pqrs: readonly Pqr[],
   ) {
     this.why = new Map(file.annulments.map((a) => [a.recordId, a]));
@@ -42,6 +43,11 @@ export class Known {
     const tables = await tablesOf(store);
     const crew = await crewOf(store, tables);
     return new Known(store, tables, onFile(crew), dataOf(crew.pqr));
+  }
+
+  /** As a job's file holds it, rather than as it stands now. */
+  static in(store: RecordStore, tables: Catalogue, file: JobFile, brazings: OnFile['brazings']): Known {
+    return new Known(store, tables, { ...file, brazings }, file.pqrs);
   }
 
   /** What still counts of some records. */
@@ -67,6 +73,13 @@ export class Known {
     const c = this.file.coupons.find((x) => x.id === id);
     return c ? { of: 'coupon', id, name: c.number } : null;
   }
+
+  /** What joints are planned by; read once. */
+  shop(): ReturnType<typeof shopFor> {
+    this.shopped ??= shopFor(this.store);
+    return this.shopped;
+  }
+  private shopped: ReturnType<typeof shopFor> | null = null;
 
   async joint(id: string): Promise<Joint | null> {
     if (!this.joints.has(id)) this.joints.set(id, await this.store.find('joint', id));

@@ -5,6 +5,7 @@ import {
   PACKAGE_FORMAT,
   PACKAGE_VERSION,
   PICTURE_ENDINGS,
+  REPORT_TYPE,
   rulesInUse,
 } from '@hephaist/contracts';
 import { sha256Bytes } from '@hephaist/core';
@@ -13,6 +14,7 @@ import Papa from 'papaparse';
 import { v7 as newId } from 'uuid';
 import { jobFileJsonSchema } from '../../../../packages/contracts/src/exchange/json-schema.js';
 import { lastAnchor } from '../audit/anchor.js';
+import { enteredBy } from '../audit/entered.js';
 import { appendTrail, ITSELF } from '../audit/trail.js';
 import { touchedPackage } from '../audit/watched.js';
 import { calendarOf } from '../crew/calendar.js';
@@ -23,6 +25,7 @@ import { findPicture } from '../pictures/picture.js';
 import type { RecordStore } from '../records/store.js';
 import { type Content, contentOf } from './content.js';
 import { signatureOf } from './hand-over.js';
+import { papersOf } from './papers.js';
 import { PartWriter } from './parts.js';
 import { jobPdf, PDF_PARTS } from './pdf/job-pdf.js';
 import { couponRows, logRows, pressureRows, qualificationRows, scheduleRows, variableRows } from './rows.js';
@@ -37,7 +40,9 @@ hand-over.json         to whom it was handed over, and the signature
 anchor.json            where the audit trail stood, signed with Ed25519: ./hephaist verify ANCHOR.json
 schedule.csv, log.csv, qualifications.csv, pressure-tests.csv, coupons.csv, procedures.csv
 crew.ics               last good day of each brazer, iCalendar
+papers/                each procedure, record, qualification and card as a paper of its own; joints.pdf: all that bears on each
 photographs/           every pixel as it was taken, without what the camera wrote into the file
+reports/               what laboratories wrote, as it came
 manifest.json          SHA-256 of each file here
 
 Advice and records; nothing here certifies. Local codes and licensed practice govern.
@@ -53,11 +58,12 @@ function calendar(c: Content): string {
   return calendarOf(crew, rules, c.tables, c.snapshot.company, c.builtAt);
 }
 
-/** Photographs that the job's records name, in the order of their ids. */
+/** Photographs and reports that the job's records name, in the order of their ids. */
 function pictureIds({ whole: file }: Content): string[] {
   const ids = [
     ...file.logs.flatMap((l) => l.pictureIds ?? []),
     ...file.coupons.flatMap((x) => x.faces.flatMap((f) => (f.trace ? [f.trace.pictureId] : []))),
+    ...[...file.coupons, ...file.pqrs].flatMap((x) => x.laboratory?.reportId ?? []),
   ];
   return [...new Set(ids)].sort();
 }
@@ -85,9 +91,15 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   };
   const builtAt = new Date();
   await tell('reading the job', 0, 1);
-  const c = contentOf(await unpackSnapshot(row.snapshot), handOver, await signatureOf(store, id), builtAt);
+  const c = contentOf(
+    await unpackSnapshot(row.snapshot),
+    handOver,
+    await signatureOf(store, id),
+    builtAt,
+    await enteredBy(db, companyId, 'log'),
+  );
   const pictures = pictureIds(c);
-  const of = PDF_PARTS + pictures.length + 3;
+  const of = PDF_PARTS + pictures.length + 4;
   let done = 1;
   const step = (doing: string): Promise<void> => tell(doing, done++, of);
 
@@ -123,12 +135,18 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   await text('procedures.csv', csv(variableRows(c)));
   await text('crew.ics', calendar(c));
   await add('job.pdf', await jobPdf(c, (part) => step(`on paper: ${part}`)));
+  await step('papers');
+  for await (const { path, pdf } of papersOf(store, c)) {
+    await add(path, pdf);
+    await turn();
+  }
   for (const pictureId of pictures) {
     await step('photographs');
     const picture = await findPicture(store, pictureId);
     if (!picture) continue;
     const { type, bytes } = picture;
-    await add(`photographs/${pictureId}.${PICTURE_ENDINGS[type] ?? 'jpg'}`, bare(type, bytes), true);
+    const path = `${pictureId}.${PICTURE_ENDINGS[type] ?? 'jpg'}`;
+    await add(type === REPORT_TYPE ? `reports/${path}` : `photographs/${path}`, bare(type, bytes), true);
   }
   await step('closing it');
   const manifest: Manifest = {

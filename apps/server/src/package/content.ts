@@ -38,6 +38,8 @@ export interface Content {
   readonly points: readonly OpenPoint[];
   /** Every entry of the log by time, with what speaks against it. */
   readonly entries: ReturnType<typeof findingsOfLog>;
+  /** Who wrote each entry of the log. */
+  readonly entered: ReadonlyMap<string, string>;
   readonly builtAt: Date;
   /** Sentences and quantities in the units that were asked for. */
   readonly say: (text: string) => string;
@@ -56,7 +58,13 @@ export function readiness(file: JobFile, brazings: Snapshot['brazings']) {
   return { tables, planOf, recordOf, points: openPoints(file, planOf, recordOf, tables) };
 }
 
-export function contentOf(snapshot: Snapshot, handOver: HandOver, signature: Signature, builtAt: Date): Content {
+export function contentOf(
+  snapshot: Snapshot,
+  handOver: HandOver,
+  signature: Signature,
+  builtAt: Date,
+  entered: Content['entered'],
+): Content {
   const whole = parseJobFile(JSON.parse(snapshot.job));
   const file = standingFile(whole);
   const ready = readiness(file, snapshot.brazings);
@@ -69,6 +77,7 @@ export function contentOf(snapshot: Snapshot, handOver: HandOver, signature: Sig
     signature,
     ...ready,
     entries: findingsOfLog(file, logs, ready.planOf, ready.recordOf),
+    entered,
     builtAt,
     say: (text) => inUnits(text, handOver.units),
     show: (si, quantity) => formatQuantity(si, quantity, handOver.units),

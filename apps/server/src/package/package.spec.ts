@@ -204,6 +204,8 @@ describe('the package', () => {
     expect(log).toHaveLength(file.logs.length + 1);
     const own = log.find((r) => r['Joint'] === 'PF-10');
     expect(own).toMatchObject({ Brazer: 'Orla Fennimore (07)', Reason: REASON, Photographs: '1' });
+    expect(own?.['Entered by']).toBe('Test fitter');
+    expect(log.filter((r) => r['Entered by']?.endsWith('with a file'))).toHaveLength(file.logs.length);
     expect(own?.['Place']).toBe("'=cmd()");
     expect(rowsOf('schedule.csv')).toHaveLength(file.joints.length);
     expect(rowsOf('pressure-tests.csv')).toHaveLength(file.pressureTests.length);
@@ -219,6 +221,21 @@ describe('the package', () => {
     expect(new Set(who.map((r) => r['May braze']))).toContain('yes');
     const calendar = new ICAL.Component(ICAL.parse(text('crew.ics')) as [string, unknown[], unknown[]]);
     expect(calendar.getAllSubcomponents('vevent').length).toBeGreaterThan(0);
+  });
+
+  it('papers of their own, read back: each procedure, record, qualification and card, and the pages of its joints', async () => {
+    const papers = Object.keys(files).filter((p) => p.startsWith('papers/'));
+    const count = (kind: string): number => papers.filter((p) => p.startsWith(`papers/${kind}-`)).length;
+    expect([count('bps'), count('pqr'), count('bpq'), count('card')]).toEqual([
+      file.procedures.length,
+      file.pqrs.length,
+      file.coupons.length,
+      file.brazers.length,
+    ]);
+    expect((await readPdf(files['papers/bps-bps-1-a.pdf']!)).words).toContain(file.procedures[0]!.variables!.tip);
+    const joints = (await readPdf(files['papers/joints.pdf']!)).words;
+    for (const mark of ['PF-10', 'OX-07']) expect(joints).toContain(`All that bears on ${mark}`);
+    expect(joints).not.toContain('All that bears on PF-09 ');
   });
 
   it('on paper: cover with what is open and what binds it, and every part', async () => {

@@ -8,7 +8,8 @@ import {
   parseJobFile,
   PICTURE_NAME,
 } from '@hephaist/contracts';
-import { pictureFacts, type TakenPicture } from '../pictures/picture.js';
+import type { TakenPicture } from '../pictures/picture.js';
+import { fileFacts } from '../pictures/report.js';
 import { hashOf } from '../records/hash.js';
 import { unzip } from './unzip.js';
 
@@ -51,10 +52,11 @@ export async function readPackage(bytes: Buffer): Promise<ReadPackage> {
   if (!job) throw no(JOB_FILE_NAME, 'missing');
   const pictures: TakenPicture[] = [];
   for (const { path, sha256 } of manifest.files) {
-    const id = PICTURE_NAME.exec(path)?.[1];
+    const named = PICTURE_NAME.exec(path);
+    const id = named?.[1] ?? named?.[2];
     if (!id) continue;
     const own = files.get(path) as Buffer;
-    pictures.push({ id, hash: sha256, bytes: own, ...(await pictureFacts(own)) });
+    pictures.push({ id, hash: sha256, bytes: own, ...(await fileFacts(own)) });
   }
   const raw = json(job, JOB_FILE_NAME);
   return { raw, file: parseJobFile(raw), pictures };

@@ -76,6 +76,7 @@ export function logRows(c: Content): Row[] {
       'Nitrogen stopped': at(l.nitrogenStoppedAt),
       Visual: l.visual === 'accepted' ? 'accepted' : `rejected: ${l.visualReason ?? ''}`,
       'Looked at by': l.lookedBy,
+      'Entered by': c.entered.get(l.id) ?? '',
       Place: l.place ?? '',
       Photographs: String(l.pictureIds?.length ?? 0),
       'Out of range': (found.get(l.id) ?? [])

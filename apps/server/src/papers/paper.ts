@@ -11,14 +11,20 @@ export interface PaperAsked {
   readonly company: string;
   /** Editions of its codes as the company states them; empty where it states none. */
   readonly editions: string;
+  /** The laboratory whose reports are usual; empty where it names none. */
+  readonly laboratory: string;
   /** Day it is printed. */
   readonly day: string;
 }
 
-/** Paper and editions of a company; Letter goes with US units where it says nothing. */
-export const ofHouse = (house: House | undefined, units: UnitSystem): Pick<PaperAsked, 'size' | 'editions'> => ({
+/** Paper, editions and laboratory of a company; Letter goes with US units where it says nothing. */
+export const ofHouse = (
+  house: House | undefined,
+  units: UnitSystem,
+): Pick<PaperAsked, 'size' | 'editions' | 'laboratory'> => ({
   size: house?.paper ?? (units === 'us' ? 'letter' : 'a4'),
   editions: house?.editions ?? '',
+  laboratory: house?.laboratory ?? '',
 });
 
 /** A paper on the company's own sheet: what it is, its parts, who signed, and the edition of the code. */

@@ -88,6 +88,30 @@ describe('papers, read back field by field', () => {
     expect((await paper('procedure', procedure.id)).words).toContain('ASME BPVC IX, 2025');
   });
 
+  it('a traveller: what is known before, the steps, and labels; and what a laboratory is asked', async () => {
+    await h.as('auditor').get('/api/papers/laboratory-request/all').expect(404);
+    const { reserved_coupon: reserved } = onFileSamples(newId);
+    const brazer = file.brazers[0]!;
+    const put = (kind: string, data: object, seen = 0) =>
+      h
+        .as('quality')
+        .post('/api/commands')
+        .send({ id: newId(), kind, records: [{ seen, data }] })
+        .expect(200);
+    await put('reserved_coupon', { ...reserved, brazerId: brazer.id, procedureId: procedure.id });
+    const { words, has, pages } = await paper('traveller', reserved.id);
+    for (const text of [reserved.number, brazer.name, `${procedure.name} rev ${procedure.revision}`, 'PF-01 to PF-09'])
+      expect(has).toContain(plain(text));
+    for (const text of ['none: none is put on', 'Notch at the top', 'remaining coupon', 'strip 1', '0.909 in'])
+      expect(words).toContain(text);
+    expect(words).toContain(`page 1 of ${pages}`);
+    const [house] = await h.store.list('house');
+    await put('house', { ...house, laboratory: 'Harbour Materials Laboratory' }, 1);
+    const request = await paper('laboratory-request', 'all', 'metric');
+    for (const text of [reserved.number, '1 strip of 1 coupon', '23.10 mm', 'To Harbour Materials Laboratory'])
+      expect(request.words).toContain(text);
+  });
+
   it('nothing that is not here', async () => {
     await h.as('auditor').get(`/api/papers/procedure/${newId()}`).expect(404);
     await h.as('auditor').get(`/api/papers/pqr/${procedure.id}`).expect(404);

@@ -4,6 +4,7 @@ import {
   type Coupon,
   couponRecord,
   couponVerdict,
+  type Laboratory,
   type Pqr,
   pqrRows,
   type Procedure,
@@ -31,6 +32,10 @@ const standing = (known: Known) => ({
   pqrs: known.stands(known.pqrs),
   coupons: known.stands(known.file.coupons),
 });
+
+/** The report of a laboratory by its number, and whether the report itself is on file. */
+const reportWords = (of: Laboratory | null | undefined): string =>
+  [of?.report, of?.reportId && 'on file'].filter(Boolean).join(', ');
 
 /** A brazing procedure specification: every variable, the records behind it, and what lies beyond them. */
 export function bpsPaper(known: Known, p: Procedure, asked: PaperAsked): Promise<Buffer> {
@@ -85,7 +90,7 @@ export function pqrPaper(known: Known, r: Pqr, asked: PaperAsked): Promise<Buffe
     ['Judged by', rules.name],
     ['Witnessed by', r.witness],
     ['Laboratory', r.laboratory?.name ?? 'none'],
-    ['Report', r.laboratory?.report ?? ''],
+    ['Report', reportWords(r.laboratory)],
   ]);
   paper.variables(
     [
@@ -141,7 +146,7 @@ function couponFacts(known: Known, c: Coupon): [string, string][] {
     ['Flux', c.fluxId === undefined ? 'not written down' : (c.fluxId ?? 'none')],
     ['Position', c.position],
     ['Overlap', said(c.overlapM, 'diameter')],
-    ['Laboratory', c.laboratory ? `${c.laboratory.name} ${c.laboratory.report}`.trim() : 'none'],
+    ['Laboratory', c.laboratory ? `${c.laboratory.name} ${reportWords(c.laboratory)}`.trim() : 'none'],
     ['Read by', c.lookedBy],
     ...(range && verdict.passes
       ? ([

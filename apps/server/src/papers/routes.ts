@@ -1,3 +1,4 @@
+import { stillToBraze } from '@hephaist/contracts';
 import { type Request, Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { Known } from '../follow/known.js';
@@ -5,6 +6,7 @@ import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { ofHouse, type PaperAsked } from './paper.js';
 import { bpqPaper, bpsPaper, cardPaper, pqrPaper } from './papers.js';
+import { requestPaper, travellerPaper } from './traveller.js';
 
 /** How a paper is asked for: units from the address, paper and editions from the company. */
 export async function paperAsked(req: Request, day: string): Promise<PaperAsked> {
@@ -18,16 +20,26 @@ const found = <T>(record: T | undefined): T => {
   return record;
 };
 
-/** The papers of procedures, their records, brazers and their cards. */
+/** The papers of procedures, their records, brazers, their cards, and coupons that are to be brazed. */
 const PAPERS: Readonly<Record<string, (known: Known, id: string, asked: PaperAsked) => Promise<Buffer>>> = {
   procedure: (known, id, asked) => bpsPaper(known, found(known.file.procedures?.find((p) => p.id === id)), asked),
   pqr: (known, id, asked) => pqrPaper(known, found(known.pqrs.find((r) => r.id === id)), asked),
   coupon: (known, id, asked) => bpqPaper(known, found(known.file.coupons.find((c) => c.id === id)), asked),
   brazer: (known, id, asked) => cardPaper(known, id, asked),
+  traveller: async (known, id, asked) =>
+    travellerPaper(known, found((await known.store.find('reserved_coupon', id)) ?? undefined), asked),
 };
 
 export function paperRoutes(now: () => Date): Router {
   const router = Router();
+  router.get('/papers/laboratory-request/all', async (req, res) => {
+    const store = storeOf(req);
+    const known = await Known.of(store);
+    const coupons = stillToBraze(await store.list('reserved_coupon'), known.file.coupons);
+    if (!coupons.length) throw new NotFoundError('No number is reserved: there is nothing to ask a laboratory for.');
+    const pdf = await requestPaper(known, coupons, await paperAsked(req, now().toISOString().slice(0, 10)));
+    res.type('application/pdf').attachment('laboratory-request.pdf').send(pdf);
+  });
   router.get('/papers/:kind/:id', async (req, res) => {
     const kind = String(req.params['kind']);
     const write = Object.hasOwn(PAPERS, kind) ? PAPERS[kind] : undefined;

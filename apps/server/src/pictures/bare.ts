@@ -1,12 +1,14 @@
-import type { PictureType } from './picture.js';
+import { REPORT_TYPE } from '@hephaist/contracts';
+import type { FileFacts } from './picture.js';
 
 /**
  * A photograph without what the camera and programs wrote into its file: position, device, names, times, previews and
  * whatever follows its end. Its pixels are not touched, and which way up it stands is kept. A file that is not built as
- * its kind is built loses what cannot be read, never gains.
+ * its kind is built loses what cannot be read, never gains. A report stays as its laboratory wrote it.
  * Formats: ITU-T T.81 and Exif 2.32 for JPEG, RFC 2083 for PNG, RFC 9649 for WebP.
  */
-export function bare(type: PictureType, bytes: Buffer): Buffer {
+export function bare(type: FileFacts['type'], bytes: Buffer): Buffer {
+  if (type === REPORT_TYPE) return bytes;
   if (type === 'image/jpeg') return bareJpeg(bytes);
   return type === 'image/png' ? barePng(bytes) : bareWebp(bytes);
 }

@@ -1,4 +1,4 @@
-import { ContractError, type PICTURE_TYPES } from '@hephaist/contracts';
+import { ContractError, type PICTURE_TYPES, type REPORT_TYPE } from '@hephaist/contracts';
 import sharp from 'sharp';
 import { RefusedError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
@@ -12,11 +12,13 @@ const FORMATS: Readonly<Record<string, PictureType>> = {
   webp: 'image/webp',
 };
 
-export interface PictureFacts {
-  readonly type: PictureType;
+/** What a file is: size in pixels, of a report in points. */
+export interface FileFacts {
+  readonly type: PictureType | typeof REPORT_TYPE;
   readonly width: number;
   readonly height: number;
 }
+export type PictureFacts = FileFacts & { readonly type: PictureType };
 
 /**
  * Looks at what the bytes really are, whatever they are called: decodes the whole picture once.
@@ -42,8 +44,8 @@ export async function pictureFacts(bytes: Buffer): Promise<PictureFacts> {
   }
 }
 
-/** A photograph with what was found out about it. */
-export interface TakenPicture extends PictureFacts {
+/** A photograph or report with what was found out about it. */
+export interface TakenPicture extends FileFacts {
   readonly id: string;
   readonly hash: string;
   readonly bytes: Buffer;
@@ -53,7 +55,7 @@ export interface TakenPicture extends PictureFacts {
 export async function findPicture(
   { db, companyId }: Pick<RecordStore, 'db' | 'companyId'>,
   id: string,
-): Promise<{ readonly type: PictureType; readonly bytes: Buffer } | null> {
+): Promise<{ readonly type: FileFacts['type']; readonly bytes: Buffer } | null> {
   const row = await db('picture').where({ company_id: companyId, id }).first('type', 'bytes');
   return row ?? null;
 }

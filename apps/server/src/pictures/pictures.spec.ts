@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
+import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
@@ -119,5 +120,75 @@ describe('photographs', () => {
     await take(bytes, pictureId).expect(201);
     await send().expect(200);
     expect((await h.store.find('coupon', id))?.faces[0]?.trace).toEqual(trace);
+  });
+});
+
+describe('a laboratory’s report', () => {
+  const paper = async (words: string, more: Partial<PDFKit.PDFDocumentOptions> = {}): Promise<Buffer> => {
+    const doc = new PDFDocument({ size: 'A4', ...more });
+    const done = new Promise<Buffer>((resolve) => {
+      const chunks: Buffer[] = [];
+      doc.on('data', (c: Buffer) => chunks.push(c));
+      doc.on('end', () => resolve(Buffer.concat(chunks)));
+    });
+    doc.text(words);
+    doc.end();
+    return done;
+  };
+  const scripted = async (): Promise<Buffer> => {
+    const text = (await paper('x', { compress: false })).toString('latin1');
+    return Buffer.from(
+      text.replace('/Type /Catalog', '/Type /Catalog /OpenAction << /S /JavaScript /JS (app.alert\\(1\\)) >>'),
+      'latin1',
+    );
+  };
+
+  it('comes back byte for byte, to be saved rather than shown', async () => {
+    const [bytes, id] = [await paper('Strip 1: 3 %'), newId()];
+    const taken = await take(bytes, id, 'application/pdf').expect(201);
+    expect(taken.body).toMatchObject({ type: 'application/pdf', width: 595, height: 842 });
+    const back = await h.as('fitter').get(`/api/pictures/${id}`).responseType('blob').expect(200);
+    expect((back.body as Buffer).equals(bytes)).toBe(true);
+    expect(back.headers['content-disposition']).toContain('attachment');
+  });
+
+  it.each<[string, string, () => Promise<Buffer>]>([
+    ['half of one', 'whole PDF', async () => (await paper('x'.repeat(3000))).subarray(0, 300)],
+    ['its name alone', 'whole PDF', () => Promise.resolve(Buffer.from('%PDF-1.7 and nothing more'))],
+    ['one that is locked', 'without a password', () => paper('x', { userPassword: 'k', ownerPassword: 'l' })],
+    ['one that runs something', 'runs something', scripted],
+  ])('refuses %s', async (_what, says, make) => {
+    const answer = await take(await make(), newId(), 'application/pdf').expect(422);
+    expect(answer.body.fields[0]).toEqual({ field: 'picture', says: expect.stringContaining(says) });
+  });
+
+  it('belongs to a coupon or a record where it is on file, and is never a photograph of a joint', async () => {
+    const [reportId, id] = [newId(), newId()];
+    const coupon = {
+      ...file.coupons[0]!,
+      id,
+      number: `R-${id.slice(-5)}`,
+      laboratory: { name: 'Harbour Materials Laboratory', report: 'HM-1', reportId },
+    };
+    const send = (kind: string, data: object, meaning: string) =>
+      h
+        .as('quality')
+        .post('/api/commands')
+        .send({
+          id: newId(),
+          kind,
+          records: [{ seen: 0, data }],
+          signature: { password: TEST_PASSWORD, meaning },
+        });
+    const early = await send('coupon', coupon, 'judged').expect(422);
+    expect(early.body.fields[0]).toEqual({ field: 'laboratory.reportId', says: 'this report is not on file' });
+    await take(await paper('Strip 1: 3 %'), reportId, 'application/pdf').expect(201);
+    await send('coupon', coupon, 'judged').expect(200);
+    const joint = file.joints.find((j) => !file.logs.some((l) => l.jointId === j.id))!;
+    const log = { ...file.logs[0]!, id: newId(), jointId: joint.id, outOfRangeReason: 'x', pictureIds: [reportId] };
+    const refused = await send('log', log, 'out-of-range').expect(422);
+    expect(refused.body.fields[0].field).toBe('pictureIds.0');
+    const followed = await h.as('auditor').get(`/api/follow/coupon/${id}`).expect(200);
+    expect(followed.body.events.map((e: { reportId?: string }) => e.reportId)).toContain(reportId);
   });
 });

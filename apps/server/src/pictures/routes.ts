@@ -1,16 +1,19 @@
-import { idSchema, MOST_PICTURE_BYTES, parse } from '@hephaist/contracts';
+import { ContractError, idSchema, MOST_PICTURE_BYTES, parse, REPORT_TYPE } from '@hephaist/contracts';
 import express, { type Request, type Response, Router } from 'express';
 import { logRead } from '../access/access-log.js';
-import { storeOf } from '../access/guard.js';
+import { accountOf, storeOf } from '../access/guard.js';
 import { mustFit } from '../db/quota.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { hashOf } from '../records/hash.js';
+import type { WorkPool } from '../work/work-pool.js';
 import { bare } from './bare.js';
-import { findPicture, keepPicture, pictureFacts, type PictureType } from './picture.js';
+import { type FileFacts, findPicture, keepPicture, pictureFacts } from './picture.js';
+import { isPdf } from './report.js';
 
-/** It shows as a picture and as nothing else. */
-function show(res: Response, type: PictureType, bytes: Buffer): void {
+/** It shows as a picture and as nothing else; a report is saved rather than shown. */
+function show(res: Response, type: FileFacts['type'], bytes: Buffer): void {
+  if (type === REPORT_TYPE) res.attachment('laboratory-report.pdf');
   res.setHeader('Content-Security-Policy', "default-src 'none'; sandbox");
   res.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
   res.type(type).send(bytes);
@@ -23,14 +26,21 @@ async function pictureOf(req: Request) {
   return picture;
 }
 
-/** Taking photographs in, and giving them out without what the camera wrote into them; the original to who may see it. */
-export function pictureRoutes(): Router {
+/** Reads a report beside the server's own thread: what somebody built to keep it busy keeps nobody else waiting. */
+async function reportIn(bytes: Buffer, person: string, work: WorkPool): Promise<FileFacts> {
+  const outcome = await work.run(person, 'file', bytes);
+  if ('problems' in outcome) throw new ContractError(outcome.problems);
+  return outcome;
+}
+
+/** Taking photographs and reports in, and giving them out without what the camera wrote into them; the original to who may see it. */
+export function pictureRoutes(work: WorkPool): Router {
   const router = Router();
   const raw = express.raw({ type: () => true, limit: MOST_PICTURE_BYTES });
   router.post('/pictures/:id', raw, async (req, res) => {
     const id = parse<string>(idSchema, req.params['id']);
     const bytes = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
-    const facts = await pictureFacts(bytes);
+    const facts = isPdf(bytes) ? await reportIn(bytes, accountOf(req).id, work) : await pictureFacts(bytes);
     const hash = hashOf(bytes);
     await storeOf(req).inTransaction(async (trx) => {
       if (!(await keepPicture(trx, { id, hash, bytes, ...facts }))) return;

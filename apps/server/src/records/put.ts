@@ -142,11 +142,18 @@ async function checkRelease(store: RecordStore, procedure: Procedure): Promise<v
 
 /** Photographs and procedure that a coupon names are on file. @throws ContractError at the field */
 async function checkCoupon(store: RecordStore, coupon: Coupon): Promise<void> {
+  await checkReport(store, coupon);
   if (coupon.procedureId && !(await store.find('procedure', coupon.procedureId)))
     throw new ContractError([{ field: 'procedureId', says: 'this procedure is not on file' }]);
   for (const [i, face] of coupon.faces.entries())
     if (face.trace && !(await store.hasPicture(face.trace.pictureId)))
       throw new ContractError([{ field: `faces.${i}.trace.pictureId`, says: 'this picture is not on file' }]);
+}
+
+/** A laboratory's report that a record names is on file. @throws ContractError at the field */
+async function checkReport(store: RecordStore, { laboratory }: Pick<Coupon, 'laboratory'>): Promise<void> {
+  if (laboratory?.reportId && !(await store.hasPicture(laboratory.reportId, true)))
+    throw new ContractError([{ field: 'laboratory.reportId', says: 'this report is not on file' }]);
 }
 
 /** A number is reserved only where no coupon on file has it. @throws ContractError at the field */
@@ -240,6 +247,7 @@ export function checkNotAhead(kind: Kind, data: RecordKinds[Kind], at = ''): voi
 
 /** A record's F-number is that of a filler in the tables, and its revision is on file. @throws ContractError at the field */
 async function checkPqr(store: RecordStore, pqr: Pqr): Promise<void> {
+  await checkReport(store, pqr);
   const revision = pqr.procedureId ? await store.find('procedure', pqr.procedureId) : null;
   if (pqr.procedureId && revision?.name !== pqr.procedureName)
     throw new ContractError([{ field: 'procedureId', says: `a revision of ${pqr.procedureName} that is on file` }]);

@@ -4,6 +4,7 @@ import {
   contentHash,
   type Kind,
   type RecordKinds,
+  REPORT_TYPE,
   type Stored,
   type StoredRecords,
   type Touched,
@@ -308,8 +309,10 @@ export class RecordStore {
     return rows.map((r) => r.data);
   }
 
-  async hasPicture(id: string): Promise<boolean> {
-    return Boolean(await this.db('picture').where({ company_id: this.companyId, id }).first('id'));
+  /** Whether a photograph of this id is on file; a laboratory's report may also be a PDF. */
+  async hasPicture(id: string, orReport = false): Promise<boolean> {
+    const row = await this.db('picture').where({ company_id: this.companyId, id }).first('type');
+    return row !== undefined && (orReport || row.type !== REPORT_TYPE);
   }
 
   /** True where anything was written by a person rather than the demo. */

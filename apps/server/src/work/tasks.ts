@@ -4,6 +4,8 @@ import type { Anchor } from '../audit/anchor.js';
 import { verifyTrail } from '../audit/verify.js';
 import { connect } from '../db/connect.js';
 import { type ReadPackage, readPackage } from '../package/read.js';
+import type { FileFacts } from '../pictures/picture.js';
+import { fileFacts } from '../pictures/report.js';
 import { outcomeOf } from '../purge-plan/outcome.js';
 
 /** A list of joints to be read, and what it is read against. */
@@ -17,17 +19,22 @@ export interface CsvTask {
 const csv = ({ text, lines, marks, rows }: CsvTask): CsvReport =>
   readJointCsv(text, lines, new Set(marks), catalogueWith(rows));
 
-/** A package as it was read, or what is wrong with it: errors do not keep their class between threads. */
-export type PackageOutcome = ReadPackage | { readonly problems: readonly FieldProblem[] };
+/** What a file was read as, or what is wrong with it: errors do not keep their class between threads. */
+type Outcome<T> = T | { readonly problems: readonly FieldProblem[] };
 
-async function packaged(bytes: Uint8Array): Promise<PackageOutcome> {
-  try {
-    return await readPackage(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
-  } catch (e) {
-    if (e instanceof ContractError) return { problems: e.problems };
-    throw e;
-  }
-}
+const judged =
+  <T>(read: (bytes: Buffer) => Promise<T>) =>
+  async (bytes: Uint8Array): Promise<Outcome<T>> => {
+    try {
+      return await read(Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength));
+    } catch (e) {
+      if (e instanceof ContractError) return { problems: e.problems };
+      throw e;
+    }
+  };
+
+export type PackageOutcome = Outcome<ReadPackage>;
+export type FileOutcome = Outcome<FileFacts>;
 
 /** Checks a company's trail over a connection of its own. */
 async function trail({
@@ -48,7 +55,7 @@ async function trail({
 }
 
 /** Everything that takes long enough to keep others waiting, and is done beside the server's own thread. */
-export const TASKS = { purge: outcomeOf, csv, package: packaged, trail };
+export const TASKS = { purge: outcomeOf, csv, package: judged(readPackage), file: judged(fileFacts), trail };
 export type Tasks = typeof TASKS;
 export type TaskName = keyof Tasks;
 export type TaskInput<K extends TaskName> = Parameters<Tasks[K]>[0];

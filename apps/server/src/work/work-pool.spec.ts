@@ -63,7 +63,7 @@ describe.runIf(existsSync(BUILT))('in threads', () => {
     await pool.close();
   });
   it('what takes too long is given up, with words, and the next is done', async () => {
-    const deadlines = { purge: 50, csv: 60_000, package: 60_000, trail: 60_000 };
+    const deadlines = { purge: 50, csv: 60_000, package: 60_000, file: 60_000, trail: 60_000 };
     const pool = workPool(inThreads(BUILT, 1), deadlines);
     const error = await pool.run('prue', 'purge', long).catch((e: unknown) => e);
     expect(error).toBeInstanceOf(BusyError);

@@ -6,7 +6,13 @@ import { BusyError, TooManyError } from '../http/errors.js';
 import { type TaskInput, type TaskName, type TaskOutcome, TASKS } from './tasks.js';
 
 /** How long each may take, ms: then its worker is ended and the next one begins. */
-const DEADLINES: Readonly<Record<TaskName, number>> = { purge: 60_000, csv: 30_000, package: 180_000, trail: 300_000 };
+const DEADLINES: Readonly<Record<TaskName, number>> = {
+  purge: 60_000,
+  csv: 30_000,
+  package: 180_000,
+  file: 20_000,
+  trail: 300_000,
+};
 /** Tasks of one person at once, running or waiting; and tasks that wait for a worker. */
 export const MOST_OF_ONE = 2;
 const MOST_WAITING = 16;

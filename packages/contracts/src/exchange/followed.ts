@@ -26,6 +26,8 @@ export interface FollowEvent {
   /** Each signature in words. */
   readonly signed: readonly string[];
   readonly pictureIds: readonly string[];
+  /** A laboratory's report that is on file with it. */
+  readonly reportId?: string | undefined;
 }
 
 /** What GET /api/follow/:of/:id answers. */

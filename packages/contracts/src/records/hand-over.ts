@@ -69,12 +69,13 @@ export const PACKAGE_VERSION = 1;
 /** Most bytes of a package that can be read in. */
 export const MOST_PACKAGE_BYTES = 256 * 1024 * 1024;
 export const JOB_FILE_NAME = 'job.hephaist.json';
-/** Where a photograph stands in a package: its id, by its type. */
-export const PICTURE_NAME = /^photographs\/([0-9a-f-]{36})\.(jpg|png|webp)$/;
+/** Where a photograph or a report stands in a package: its id, by its type. */
+export const PICTURE_NAME = /^(?:photographs\/([0-9a-f-]{36})\.(?:jpg|png|webp)|reports\/([0-9a-f-]{36})\.pdf)$/;
 export const PICTURE_ENDINGS: Readonly<Record<string, string>> = {
   'image/jpeg': 'jpg',
   'image/png': 'png',
   'image/webp': 'webp',
+  'application/pdf': 'pdf',
 };
 
 /** What a package holds: every file but the manifest itself, with its size and SHA-256. */

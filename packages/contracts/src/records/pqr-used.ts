@@ -1,6 +1,6 @@
 import { FILLER_FORMS, FUELS, type UsedOnCoupon } from '@hephaist/core';
 import * as yup from 'yup';
-import { number, oneLine } from '../schemas/ids.js';
+import { idSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, inTableOrNull, METAL } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
 import { maybeOneOf, size, WALL, workFields } from './procedure-variables.js';
@@ -60,9 +60,12 @@ export const laboratorySchema = strict(
   yup.object({
     name: oneLine('Laboratory', 120).required('Name the laboratory'),
     report: oneLine('Report', 60).default(''),
+    /** The report itself, on file; absent where none is attached. */
+    reportId: idSchema.optional().default(undefined),
   }),
 );
 export interface Laboratory {
   readonly name: string;
   readonly report: string;
+  readonly reportId?: string | undefined;
 }

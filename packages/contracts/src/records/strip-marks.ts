@@ -36,3 +36,5 @@ export interface FaceTrace extends StripMarks {
 /** Largest picture taken in, bytes, and the kinds of picture. */
 export const MOST_PICTURE_BYTES = 12 * 1024 * 1024;
 export const PICTURE_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
+/** A laboratory's report comes as it wrote it, or photographed. */
+export const REPORT_TYPE = 'application/pdf';

@@ -19,7 +19,7 @@ const onPaper = (r: Row): Row => ({
     under(joined(before('lot', r['Nitrogen lot']), r['Nitrogen flow']), before('oxygen', r['Oxygen before'])),
     before('stopped', r['Nitrogen stopped']),
   ),
-  Visual: under(r['Visual'], before('by', r['Looked at by'])),
+  Visual: under(r['Visual'], before('by', r['Looked at by']), before('entered by', r['Entered by'])),
   Place: under(r['Place'], r['Photographs'] === '0' ? '' : `photographs: ${r['Photographs']}`),
   'Out of range': under(r['Out of range'], before('Reason:', r['Reason'])),
   faulty: r['Out of range'] || r['Visual'] !== 'accepted' ? 'yes' : '',

@@ -1,8 +1,7 @@
-import { ChangeDetectionStrategy, Component, input, model, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { newId } from '../data/outbox';
-import { sendPicture } from '../data/papers';
+import { FileSender } from '../data/file-sender';
 
 const MOST = 6;
 
@@ -86,27 +85,16 @@ export class LogPhotos {
   /** More may be added. */
   readonly open = input(false);
   protected readonly most = MOST;
-  protected readonly busy = signal(false);
-  protected readonly failure = signal<string | null>(null);
+  private readonly sender = new FileSender();
+  protected readonly busy = this.sender.busy;
+  protected readonly failure = this.sender.failure;
 
   protected drop(id: string): void {
     this.pictureIds.set(this.pictureIds().filter((p) => p !== id));
   }
 
-  protected async add(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
-    input.value = '';
-    if (!file || this.busy()) return;
-    this.busy.set(true);
-    this.failure.set(null);
-    const id = newId();
-    try {
-      await sendPicture(id, file);
-      this.pictureIds.set([...this.pictureIds(), id]);
-    } catch (e) {
-      this.failure.set(`${file.name}: ${(e as Error).message}`);
-    } finally {
-      this.busy.set(false);
-    }
+  protected async add(picked: HTMLInputElement): Promise<void> {
+    const id = await this.sender.send(picked);
+    if (id) this.pictureIds.set([...this.pictureIds(), id]);
   }
 }

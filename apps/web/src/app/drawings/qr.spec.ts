@@ -1,7 +1,7 @@
+import { labelText } from '@hephaist/core';
 import fc from 'fast-check';
 import jsQR from 'jsqr';
 import { describe, expect, it } from 'vitest';
-import { labelText } from '../prove/traveller';
 import { qrPath } from './qr';
 
 /** Draws the path as a picture, four dots a square with a border of four squares, as a label printer would. */

@@ -1,6 +1,7 @@
 import type { Coupon, Pqr, PqrUsed, Procedure } from '@hephaist/contracts';
 import type { Catalogue, Position, Quantity, UnitSystem } from '@hephaist/core';
 import type { TestDraft } from '../coupon-tests/test-drafts';
+import { laboratoryOf } from '../forms/report-file';
 import { numberOf, percentOf, shown, typed } from '../units/typed';
 import { readPairs } from './pairs-text';
 
@@ -60,6 +61,7 @@ export function beginRecord(p: Procedure, number: string, day: string) {
     oxygen: '',
     laboratory: '',
     report: '',
+    reportId: '',
     tests: [] as readonly TestDraft[],
     ...(Object.fromEntries(WORDS.map((w) => [w, stated(w)])) as Words),
   };
@@ -93,7 +95,9 @@ export function takenFrom(c: Coupon, tables: Catalogue, system: UnitSystem): Par
     ...(s?.gapM ? { gap: shown(s.gapM, 'gap', system) } : {}),
     ...(s?.purgeFlow ? { flow: shown(s.purgeFlow, 'flow', system) } : {}),
     ...(s?.cleaning ? { cleaningBefore: s.cleaning } : {}),
-    ...(c.laboratory ? { laboratory: c.laboratory.name, report: c.laboratory.report } : {}),
+    ...(c.laboratory
+      ? { laboratory: c.laboratory.name, report: c.laboratory.report, reportId: c.laboratory.reportId ?? '' }
+      : {}),
   };
 }
 
@@ -151,6 +155,6 @@ export function readRecord(d: PqrDraft, p: Procedure, system: UnitSystem): Omit<
     position: d.position,
     note: d.note,
     used: usedOf(d, system),
-    laboratory: d.laboratory.trim() ? { name: d.laboratory.trim(), report: d.report.trim() } : null,
+    laboratory: laboratoryOf(d),
   };
 }

@@ -50,6 +50,7 @@ import { fillerOptions, metalOptions, plain, POSITION_OPTIONS, ruleSetOptions } 
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { inWords } from '../forms/problems';
+import { ReportFile } from '../forms/report-file';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 import { localNow } from '../time/zone';
@@ -59,7 +60,7 @@ import { beginRecord, looksOf, readRecord, takenFrom } from './pqr-draft';
 /** Writes down what was done on a procedure's test coupon and how it tested; each verdict as it is typed. */
 @Component({
   selector: 'hp-pqr-form',
-  imports: [MatButtonModule, Day, Entry, FormEnd, FormOf, PickField, Problem, CouponTests],
+  imports: [MatButtonModule, Day, Entry, FormEnd, FormOf, PickField, Problem, ReportFile, CouponTests],
   templateUrl: './pqr-form.html',
   styleUrl: './procedure-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

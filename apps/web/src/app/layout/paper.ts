@@ -12,8 +12,9 @@ import { UnitsStore } from '../units/units.store';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PaperLink {
-  readonly kind = input.required<'procedure' | 'pqr' | 'coupon' | 'brazer'>();
-  readonly id = input.required<string>();
+  /** What a laboratory is asked is of all coupons that are to be read. */
+  readonly kind = input.required<'procedure' | 'pqr' | 'coupon' | 'brazer' | 'traveller' | 'laboratory-request'>();
+  readonly id = input('all');
   /** Among other small buttons. */
   readonly plain = input(false);
   private readonly units = inject(UnitsStore);

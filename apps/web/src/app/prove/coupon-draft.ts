@@ -30,6 +30,7 @@ export function beginCoupon(number: string, day: string, before: Coupon | null) 
     fillerLot: '',
     laboratory: before?.laboratory?.name ?? '',
     report: '',
+    reportId: '',
     jointType: 'socket' as JointType,
     process: 'torch' as Process,
     type: 'manual' as ProcessType,

@@ -66,6 +66,7 @@ import {
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { inWords } from '../forms/problems';
+import { laboratoryOf, ReportFile } from '../forms/report-file';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 import { localNow } from '../time/zone';
@@ -89,6 +90,7 @@ const ACCEPTED = 'accepted';
     FormOf,
     PickField,
     Problem,
+    ReportFile,
     Strip,
     VoidBar,
     CouponTests,
@@ -229,7 +231,7 @@ export class CouponForm {
       ...(this.medical() ? { statement: this.statement() } : {}),
       fluxId: d.fluxId || null,
       fillerLot: d.fillerLot.trim(),
-      laboratory: d.laboratory.trim() ? { name: d.laboratory.trim(), report: d.report.trim() } : null,
+      laboratory: laboratoryOf(d),
       jointType: d.jointType,
       process: d.process,
       type: d.type,

@@ -1,14 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { inForce, namedProcedure, type Procedure, type ReservedCoupon } from '@hephaist/contracts';
+import { inForce, namedProcedure, type Procedure, type ReservedCoupon, travellerRows } from '@hephaist/contracts';
 import {
   asksKey,
   COUPON_COST_SOURCE,
   type CouponJoint,
   type CouponPlan,
   couponPlan,
+  couponSteps,
   couponToCover,
+  labelText,
   mayBraze,
+  piecesOf,
   type PlannedCoupon,
   procedureGaps,
   sourceLine,
@@ -37,7 +40,6 @@ import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { CouponClock } from './coupon-clock';
 import { PROVE_TABS } from './prove-tabs';
-import { couponSteps, labelText, piecesOf } from './traveller';
 
 /** Whom the plan is for: one brazer, everybody, or the crew as one, so that somebody may braze each joint. */
 const EVERYBODY = 'everybody';
@@ -242,18 +244,7 @@ export class CouponPlanPage {
 
   /** What stands on a traveller, with room for what is written by hand. */
   protected facts(c: OnPaper): readonly (readonly [string, string])[] {
-    const show = (m: number): string => this.units.show(m, 'diameter');
-    return [
-      ['Tube', `${c.tube.size} ${this.standard(c.tube.standardId)}, wall ${show(c.tube.wallM)}`],
-      ['Metals', `${c.metals[0]} to ${c.metals[1]}`],
-      ['Rod', `${c.fillerId}, lot ____________`],
-      ['Flux', c.like.fluxId ? `${c.like.fluxId}, lot ________  applied ☐  removed ☐` : 'none: none is put on'],
-      ['Position', c.position],
-      ['Overlap', show(c.overlapM)],
-      ['Gap measured', '________ ________'],
-      ['Nitrogen', 'flow ________ oxygen ________'],
-      ['Bore', 'bright ☐   oxide ☐'],
-    ];
+    return travellerRows({ ...c, wallM: c.tube.wallM, fluxId: c.like.fluxId }, (si, q) => this.units.show(si, q));
   }
 
   protected standard(id: string): string {

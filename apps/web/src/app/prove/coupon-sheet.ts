@@ -49,6 +49,14 @@ import { TracedPicture } from './traced-picture';
         <div class="sheet drawn"><hp-peel-face [peel]="t" [rules]="v.ruleSet" /></div>
       }
     }
+    @if (c.laboratory; as l) {
+      <p class="quiet">
+        {{ l.name }}{{ l.report ? ', ' + l.report : '' }}
+        @if (l.reportId) {
+          <a [href]="'/api/pictures/' + l.reportId" target="_blank" rel="noopener">Open the report</a>
+        }
+      </p>
+    }
     <hp-second-look kind="coupon" [record]="c" [what]="c.number" />
     <p>
       <hp-paper kind="coupon" [id]="c.id">BPQ</hp-paper>

@@ -9,6 +9,7 @@ import { Chosen } from '../layout/chosen';
 import { Done } from '../layout/done';
 import { ListDetail } from '../layout/list-detail';
 import { PageHead } from '../layout/page-head';
+import { PaperLink } from '../layout/paper';
 import { type Column, Table } from '../layout/table';
 import { May } from '../signing/may';
 import { CouponForm } from './coupon-form';
@@ -27,7 +28,7 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
 /** Prove: coupons with their strips to scale, the verdict with its arithmetic, and what each one qualifies. */
 @Component({
   selector: 'hp-prove-page',
-  imports: [Table, MatButtonModule, May, ListDetail, PageHead, CouponForm, CouponSheet],
+  imports: [Table, MatButtonModule, May, ListDetail, PageHead, PaperLink, CouponForm, CouponSheet],
   template: `
     <hp-list-detail
       list="Coupons"
@@ -42,6 +43,7 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
         @for (r of toBraze(); track r.id; let first = $first) {
           @if (first) {
             <h2>To be brazed and read</h2>
+            <hp-paper kind="laboratory-request" [plain]="true">Laboratory request</hp-paper>
           }
           <p class="reserved">
             <strong>{{ r.number }}</strong>
@@ -50,6 +52,7 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
               <button matButton="outlined" (click)="enter(r.id)">Enter its result</button>
               <button matButton (click)="giveUp(r)">Not brazed</button>
             </span>
+            <hp-paper kind="traveller" [id]="r.id" [plain]="true">Traveller</hp-paper>
           </p>
         }
         <hp-table

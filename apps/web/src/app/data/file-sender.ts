@@ -1,0 +1,28 @@
+import { signal } from '@angular/core';
+import { newId } from './outbox';
+import { sendPicture } from './papers';
+
+/** Sends the file that was picked in an input, one at a time; what is wrong with it is told by its name. */
+export class FileSender {
+  readonly busy = signal(false);
+  readonly failure = signal<string | null>(null);
+
+  /** The id it is on file under; null where none was picked or it was refused. */
+  async send(picked: HTMLInputElement): Promise<string | null> {
+    const file = picked.files?.[0];
+    picked.value = '';
+    if (!file || this.busy()) return null;
+    this.busy.set(true);
+    this.failure.set(null);
+    const id = newId();
+    try {
+      await sendPicture(id, file);
+      return id;
+    } catch (e) {
+      this.failure.set(`${file.name}: ${(e as Error).message}`);
+      return null;
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
