@@ -7,6 +7,8 @@ export interface DemoPerson {
   readonly person: string;
   readonly roles: Role[];
   readonly password: string;
+  /** What this person does here, in a few words. */
+  readonly does: string;
   /** Mark of the brazer this person is. */
   readonly brazerMark: string | null;
 }
@@ -17,6 +19,7 @@ const person = (
   who: string,
   role: Role,
   password: string,
+  does: string,
   brazerMark: string | null = null,
 ): DemoPerson => ({
   id: `01900000-0000-7000-8000-${(0xb00 + n).toString(16).padStart(12, '0')}`,
@@ -24,13 +27,14 @@ const person = (
   person: who,
   roles: [role],
   password,
+  does,
   brazerMark,
 });
 
 export const DEMO_PEOPLE: readonly DemoPerson[] = [
-  person(1, 'orla', 'Orla Fennimore', 'fitter', 'tide-and-torch', '07'),
-  person(2, 'wren', 'Wren Abara', 'lead', 'salt-and-socket'),
-  person(3, 'imre', 'Imre Oyelaran', 'quality', 'strip-and-void'),
-  person(4, 'tamsin', 'Tamsin Roque', 'administrator', 'keys-and-ledgers'),
-  person(5, 'sol', 'Sol Whitcombe', 'auditor', 'look-and-leave'),
+  person(1, 'orla', 'Orla Fennimore', 'fitter', 'tide-and-torch', 'brazes, and logs what she brazed', '07'),
+  person(2, 'wren', 'Wren Abara', 'lead', 'salt-and-socket', 'plans the job, its lines and joints'),
+  person(3, 'imre', 'Imre Oyelaran', 'quality', 'strip-and-void', 'signs procedures, coupons and hand-overs'),
+  person(4, 'tamsin', 'Tamsin Roque', 'administrator', 'keys-and-ledgers', 'lets people in and gives roles'),
+  person(5, 'sol', 'Sol Whitcombe', 'auditor', 'look-and-leave', 'reads everything, and changes nothing'),
 ];

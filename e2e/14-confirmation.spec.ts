@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, expectAxeClean, giveSignature, pick, testAs } from './helpers';
+import { beginBareJob, choose, expectAxeClean, giveSignature, pick, testAs } from './helpers';
 
 const test = testAs('wren');
 
@@ -8,8 +8,7 @@ test('under rules with confirmations a joint keeps nobody; a supervisor’s sign
 }) => {
   await test.step('a job whose line is under such rules', async () => {
     await page.goto('/jobs');
-    await page.getByLabel('Name of a new job').fill('Gull ward');
-    await page.getByRole('button', { name: 'Begin a job' }).click();
+    await beginBareJob(page, 'Gull ward');
     await choose(page, 'Job, lines and schools');
     const setup = page.getByRole('dialog');
     await setup.getByRole('button', { name: 'Add a line' }).click();

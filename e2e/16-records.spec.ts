@@ -40,7 +40,7 @@ testAs('sol')('an auditor follows five joints: two clicks to any paper behind ea
   }
   await expectAxeClean(page);
   await page.getByLabel('Follow another').fill('bps-1');
-  await page.getByRole('button', { name: 'Find' }).click();
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
   await page.getByRole('link', { name: /procedure BPS-1/ }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('All that bears on BPS-1');
   await expect(page.getByText('Record PQR-1 for BPS-1 passes')).toBeVisible();
@@ -49,8 +49,8 @@ testAs('sol')('an auditor follows five joints: two clicks to any paper behind ea
   expect((await saved).suggestedFilename()).toBe('BPS-1.pdf');
   // The trail leads to the same pages.
   await page.goto('/trail');
-  await page.getByLabel('Find').fill('BPS-1');
-  await page.getByRole('button', { name: 'Find' }).click();
+  await page.getByLabel('Find', { exact: true }).fill('BPS-1');
+  await page.getByRole('button', { name: 'Find', exact: true }).click();
   await page
     .getByRole('link', { name: /procedure BPS-1/ })
     .first()

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, expectAxeClean, openDemo, recordsOf, test } from './helpers';
+import { choose, expectAxeClean, openDemo, recordsOf, test, useUnits } from './helpers';
 
 /** A view is clean to axe in both schemes: dark, the same page differs in nothing but its colours. */
 async function clean(page: Page): Promise<void> {
@@ -94,6 +94,25 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     await page.getByRole('button', { name: 'Add a lot' }).click();
     await clean(page);
   },
+  'the places of the company, beginning a job, what finds': async (page) => {
+    for (const [path, heading] of [
+      ['/crew', 'Crew'],
+      ['/coupons', 'Coupons'],
+    ] as const) {
+      await page.goto(path);
+      await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();
+      await clean(page);
+    }
+    await page.goto('/jobs?begin=job');
+    await page.getByRole('option', { name: 'Medical gases' }).click();
+    await expect(page.getByText('These lines will stand')).toBeVisible();
+    await clean(page);
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find or do' }).fill('bps');
+    await expect(page.getByRole('option', { name: /BPS-1 rev A/ })).toBeVisible();
+    await clean(page);
+  },
   'the board and the hand-over': async (page) => {
     await openDemo(page, 'keep');
     await expect(page.getByText(/may be brazed by/)).toBeVisible();
@@ -144,7 +163,7 @@ test('units switch anywhere and change no stored value', async ({ page }) => {
   const stored = async (): Promise<unknown> =>
     (await recordsOf(page, `/api/jobs/${id}/joints`, 'joint')).find((j) => j.mark === 'PF-07');
   const before = (await stored()) as { fitUp: unknown; socket: unknown };
-  await page.getByRole('radio', { name: 'mm °C bar' }).click();
+  await useUnits(page, 'mm, °C, bar');
   await expect(page.getByText('At 688 °C', { exact: true })).toBeVisible();
   await expect(page.locator('hp-joint-plan')).not.toContainText(/°F|psi|SCFH/);
   await page.getByRole('button', { name: 'Edit joint' }).click();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import { parse } from 'csv-parse/sync';
-import { choose, expectAxeClean, openDemo, pick, test } from './helpers';
+import { beginBareJob, choose, expectAxeClean, openDemo, pick, test } from './helpers';
 
 test('joints by shorthand, read out as typed; undone, redone, taken away', async ({ page }) => {
   const jobId = await openDemo(page, 'plan');
@@ -279,9 +279,7 @@ test('the fewest rods, carried; the list as PDF', async ({ page }) => {
 
 test('jobs: begin, add a line, hold a school, copy, archive', async ({ page }) => {
   await page.goto('/jobs');
-  await page.getByLabel('Name of a new job').fill('Otter rehabilitation pool');
-  await page.getByRole('button', { name: 'Begin a job' }).click();
-  await expect(page.getByText('No joint yet.')).toBeVisible();
+  await beginBareJob(page, 'Otter rehabilitation pool');
   await choose(page, 'Job, lines and schools');
   const setup = page.getByRole('dialog');
   await setup.getByRole('button', { name: 'Add a line' }).click();

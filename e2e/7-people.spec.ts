@@ -83,13 +83,13 @@ base('an auditor reads everything, changes nothing, and checks the trail', async
   await expect(page.getByRole('heading', { name: 'The log of PF-01' })).toBeVisible();
   await expect(page.getByText(/and accepted/).first()).toBeVisible();
   await expect(page.getByRole('button', { name: /made again/ })).toHaveCount(0);
-  await page.getByRole('button', { name: /^Sol Whitcombe/ }).click();
-  await page.getByRole('menuitem', { name: 'Audit trail' }).click();
+  await page.getByRole('link', { name: 'Hephaist, all jobs' }).click();
+  await page.getByRole('link', { name: 'Trail', exact: true }).click();
   await expect(page.getByRole('row', { name: /import/ })).toBeVisible();
-  await page.getByLabel('Find').fill('pf-01');
+  await page.getByLabel('Find', { exact: true }).fill('pf-01');
   await page.getByRole('button', { name: 'Find', exact: true }).click();
   await expect(page.getByRole('row', { name: /import/ })).toBeVisible();
-  await page.getByLabel('Find').fill('no such mark');
+  await page.getByLabel('Find', { exact: true }).fill('no such mark');
   await page.getByRole('button', { name: 'Find', exact: true }).click();
   await expect(page.getByText('Nothing that holds it.')).toBeVisible();
   await page.getByRole('button', { name: 'Check the trail' }).click();

@@ -59,6 +59,21 @@ export async function choose(page: Page, item: string): Promise<void> {
   await page.getByRole('menuitem', { name: item }).click();
 }
 
+/** Shows quantities in other units, from the menu of who is signed in. */
+export async function useUnits(page: Page, units: 'mm, °C, bar' | 'in, °F, psi'): Promise<void> {
+  await page.locator('hp-account-menu button').click();
+  await page.getByRole('menuitemradio', { name: units }).click();
+}
+
+/** Begins a job that has no line yet. */
+export async function beginBareJob(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: 'Begin a job' }).click();
+  const begin = page.getByRole('dialog', { name: 'Begin a job' });
+  await begin.getByLabel('Name of the job').fill(name);
+  await begin.getByRole('button', { name: 'Begin the job' }).click();
+  await expect(page.getByText('No joint yet.')).toBeVisible();
+}
+
 const WCAG = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
 /** No accessibility violation that axe finds, by WCAG 2.2 AA; of colours alone where a view is only shown in others. */

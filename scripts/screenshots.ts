@@ -72,7 +72,8 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
     path: `/job/${job}/plan`,
     dark: true,
     act: async (p) => {
-      await p.getByRole('radio', { name: 'mm °C bar' }).click();
+      await p.locator('hp-account-menu button').click();
+      await p.getByRole('menuitemradio', { name: 'mm, °C, bar' }).click();
       await p.getByRole('button', { name: /^PF-11/ }).click();
     },
   },

@@ -16,6 +16,6 @@ export default defineConfig({
     include: folder === 'fit-up' || folder === 'rating' ? [...near, 'src/selection/select-cases.spec.ts'] : near,
     exclude: ['src/provenance/**'],
     environment: 'node',
-    testTimeout: 60_000,
+    testTimeout: 600_000,
   },
 });

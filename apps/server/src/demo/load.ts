@@ -1,4 +1,5 @@
-import { parseJobFile } from '@hephaist/contracts';
+import { type DemoSignIn, parseJobFile } from '@hephaist/contracts';
+import type { Knex } from 'knex';
 import { DEMO_PEOPLE } from '../../../../demo/people.js';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
 import { appendTrail } from '../audit/trail.js';
@@ -26,7 +27,7 @@ export async function loadDemoPeople(store: RecordStore, today: string, cost?: P
   if (!(await people.withoutPeople()).includes(store.companyId) || (await store.hasUserEntries())) return;
   const { brazers } = demoFile(today);
   await people.nameCompany(store.companyId, 'Tidewater Pipe Fitters');
-  for (const { password, brazerMark, ...person } of DEMO_PEOPLE) {
+  for (const { password, brazerMark, does: _does, ...person } of DEMO_PEOPLE) {
     const found = brazers.find((b) => b.mark === brazerMark);
     const brazerId = found && (await store.find('brazer', found.id)) ? found.id : null;
     await people.insert(store.companyId, { ...person, brazerId }, await hashPassword(password, cost), false);
@@ -37,6 +38,21 @@ export async function loadDemoPeople(store: RecordStore, today: string, cost?: P
     deed: 'let in',
     records: await touchedAccounts(store.db, store.companyId),
     says: 'the people of the demo',
+  });
+}
+
+/** The demo's people who can sign in here, for the page where one signs in; their passwords are no secret. */
+export async function demoPeople(db: Knex): Promise<DemoSignIn[]> {
+  const rows = await db('account')
+    .whereIn(
+      'id',
+      DEMO_PEOPLE.map((p) => p.id),
+    )
+    .where({ disabled: false })
+    .select('id');
+  const here = new Set(rows.map((r) => r.id));
+  return DEMO_PEOPLE.filter((p) => here.has(p.id)).map(({ name, person, roles, password, does }) => {
+    return { name, person, roles, password, does };
   });
 }
 

@@ -45,13 +45,11 @@ export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): 
   router.get('/jobs', async (req, res) => {
     const jobs = await storeOf(req).jobSummaries();
     res.json(
-      jobs.map((j): JobSummary => ({
-        id: j.id,
-        name: j.data.name,
-        place: j.data.place,
-        joints: j.joints,
-        brazed: j.brazed,
-        archived: j.data.archived,
+      jobs.map(({ data, ...how }): JobSummary => ({
+        ...how,
+        name: data.name,
+        place: data.place,
+        archived: data.archived,
       })),
     );
   });

@@ -1,5 +1,5 @@
 import { type ReservedCoupon, travellerRows } from '@hephaist/contracts';
-import { couponSteps, formatQuantity, labelText, piecesOf,type Position } from '@hephaist/core';
+import { couponSteps, formatQuantity, labelText, piecesOf, type Position } from '@hephaist/core';
 import { create } from 'qrcode';
 import type { Known } from '../follow/known.js';
 import { INK, type Sheet } from '../pdf/sheet.js';

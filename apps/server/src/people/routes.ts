@@ -2,6 +2,7 @@ import {
   ContractError,
   type FirstRun,
   firstRunSchema,
+  type FirstRunState,
   type Me,
   type NewPassword,
   newPasswordSchema,
@@ -15,6 +16,7 @@ import express, { type Request, type RequestHandler, Router } from 'express';
 import { v7 as newId } from 'uuid';
 import { accountOf, giveToken, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
+import { demoPeople } from '../demo/load.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { mustBeGood } from './common-passwords.js';
@@ -85,7 +87,7 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
   });
 
   router.get('/first-run', async (_req, res) => {
-    res.json(await people.firstRun());
+    res.json({ ...(await people.firstRun()), demo: await demoPeople(people.db) } satisfies FirstRunState);
   });
 
   router.post('/first-run', guesses, body, async (req, res) => {

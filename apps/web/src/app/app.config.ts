@@ -9,9 +9,10 @@ import { MAT_DIALOG_DEFAULT_OPTIONS, MatDialogConfig } from '@angular/material/d
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { MAT_SNACK_BAR_DEFAULT_OPTIONS } from '@angular/material/snack-bar';
 import { MAT_TABS_CONFIG } from '@angular/material/tabs';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideRouter, TitleStrategy, withComponentInputBinding } from '@angular/router';
 import { routes } from './app.routes';
 import { registerIcons } from './shell/icons';
+import { PageTitles } from './shell/page-titles';
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -20,6 +21,7 @@ export const appConfig: ApplicationConfig = {
     { provide: MATERIAL_ANIMATIONS, useValue: { animationsDisabled: true } },
     provideEnvironmentInitializer(registerIcons),
     provideRouter(routes, withComponentInputBinding()),
+    { provide: TitleStrategy, useExisting: PageTitles },
     // A dialog takes the focus as it opens, not after it has faded in: what a quick hand types lands where it was put.
     { provide: MAT_DIALOG_DEFAULT_OPTIONS, useValue: Object.assign(new MatDialogConfig(), { delayFocusTrap: false }) },
     {

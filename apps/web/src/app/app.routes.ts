@@ -1,37 +1,69 @@
 import type { Routes } from '@angular/router';
+import { leaveJob } from './shell/company-frame';
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'jobs' },
-  { path: 'jobs', title: 'Jobs · Hephaist', loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage) },
   {
-    path: 'shop',
-    title: 'Tables and sources · Hephaist',
-    loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage),
-  },
-  {
-    path: 'people',
-    title: 'People · Hephaist',
-    loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage),
-  },
-  {
-    path: 'account',
-    title: 'Your account · Hephaist',
-    loadComponent: () => import('./people/account-page').then((m) => m.AccountPage),
-  },
-  {
-    path: 'trail',
-    title: 'Audit trail · Hephaist',
-    loadComponent: () => import('./people/trail-page').then((m) => m.TrailPage),
-  },
-  {
-    path: 'on-file',
-    title: 'Instruments, lots and papers · Hephaist',
-    loadComponent: () => import('./on-file/on-file-page').then((m) => m.OnFilePage),
-  },
-  {
-    path: 'follow/:of/:id',
-    title: 'Followed · Hephaist',
-    loadComponent: () => import('./follow/follow-page').then((m) => m.FollowPage),
+    path: '',
+    loadComponent: () => import('./shell/company-frame').then((m) => m.CompanyFrame),
+    children: [
+      {
+        path: 'jobs',
+        canActivate: [leaveJob],
+        title: 'Jobs · Hephaist',
+        loadComponent: () => import('./jobs/jobs-page').then((m) => m.JobsPage),
+      },
+      {
+        path: 'shop',
+        title: 'Tables and sources · Hephaist',
+        loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage),
+      },
+      {
+        path: 'people',
+        title: 'People · Hephaist',
+        loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage),
+      },
+      {
+        path: 'account',
+        title: 'Your account · Hephaist',
+        loadComponent: () => import('./people/account-page').then((m) => m.AccountPage),
+      },
+      {
+        path: 'trail',
+        title: 'Audit trail · Hephaist',
+        loadComponent: () => import('./people/trail-page').then((m) => m.TrailPage),
+      },
+      {
+        path: 'on-file',
+        title: 'Instruments, lots and papers · Hephaist',
+        loadComponent: () => import('./on-file/on-file-page').then((m) => m.OnFilePage),
+      },
+      {
+        path: 'follow/:of/:id',
+        title: 'Followed · Hephaist',
+        loadComponent: () => import('./follow/follow-page').then((m) => m.FollowPage),
+      },
+      {
+        path: 'crew',
+        canActivate: [leaveJob],
+        title: 'Crew · Hephaist',
+        loadComponent: () => import('./keep/crew-page').then((m) => m.CrewPage),
+      },
+      {
+        path: 'procedures',
+        canActivate: [leaveJob],
+        title: 'Procedures · Hephaist',
+        loadComponent: () => import('./shell/in-main').then((m) => m.InMain),
+        children: [{ path: '', loadComponent: () => import('./keep/procedures-page').then((m) => m.ProceduresPage) }],
+      },
+      {
+        path: 'coupons',
+        canActivate: [leaveJob],
+        title: 'Coupons · Hephaist',
+        loadComponent: () => import('./shell/in-main').then((m) => m.InMain),
+        children: [{ path: '', loadComponent: () => import('./prove/prove-page').then((m) => m.ProvePage) }],
+      },
+    ],
   },
   {
     path: 'job/:jobId',

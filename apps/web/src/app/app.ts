@@ -5,6 +5,8 @@ import { Router, RouterOutlet } from '@angular/router';
 import { AccountStore } from './data/account.store';
 import { SignIn } from './people/sign-in';
 import { HeldEntries } from './shell/held-entries';
+import { openKeySheet, openPalette } from './shell/palette-opener';
+import { JOB_PLACES } from './shell/places';
 
 /** The whole application: pages above, what is held here below; keys that work anywhere. */
 @Component({
@@ -57,20 +59,24 @@ export class App {
     void this.account.load();
   }
 
-  /** 1 to 5, with or without Alt, go to the places, ? opens the key sheet; never while something is typed. */
+  /** Ctrl+K finds; 1 to 5, with or without Alt, go to the places, ? opens the key sheet; never while something is typed. */
   @HostListener('document:keydown', ['$event'])
   async onKey(event: KeyboardEvent): Promise<void> {
     const target = event.target as HTMLElement;
+    if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && this.account.me()) {
+      event.preventDefault();
+      if (!this.dialog.openDialogs.length) await openPalette(this.dialog);
+      return;
+    }
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || this.dialog.openDialogs.length) return;
     // Beside the torch a key that slips must not lead away from the work.
     if (this.router.url.includes('/live/') || this.account.mustSignIn()) return;
     if (target.closest('input, textarea, select, [contenteditable], mat-select')) return;
     if (event.key === '?') {
-      const { KeySheet } = await import('./shell/key-sheet');
-      this.dialog.open(KeySheet, { ariaLabelledBy: 'key-sheet-title' });
+      await openKeySheet(this.dialog);
       return;
     }
-    const place = ['plan', 'braze', 'prove', 'keep', 'practise'][Number(event.key) - 1];
+    const place = JOB_PLACES[Number(event.key) - 1]?.path;
     const job = /^\/job\/([^/?]+)/.exec(this.router.url)?.[1];
     if (place && job) {
       event.preventDefault();

@@ -54,4 +54,9 @@ export interface JobSummary {
   readonly joints: number;
   readonly brazed: number;
   readonly archived: boolean;
+  readonly lines: number;
+  /** Lines that a pressure test was filed for. */
+  readonly tested: number;
+  /** When it was handed over last; null where it was not yet. */
+  readonly handedOver: string | null;
 }

@@ -215,3 +215,19 @@ export interface AccessEntry {
   readonly what: string;
   readonly place: string;
 }
+
+/** Somebody of the demo, as the page where one signs in shows them: invented, the password no secret. */
+export interface DemoSignIn {
+  readonly name: string;
+  readonly person: string;
+  readonly roles: readonly Role[];
+  readonly password: string;
+  readonly does: string;
+}
+
+/** Whether nobody has an account yet, whether a code for the first one is out, and who of the demo can sign in. */
+export interface FirstRunState {
+  readonly waiting: boolean;
+  readonly code: boolean;
+  readonly demo: readonly DemoSignIn[];
+}

@@ -221,27 +221,33 @@ function fitUp(draft: Draft): FitUp {
   return draft.gapM === null ? { mode: 'nominal' } : { mode: 'stated', gapSideM: draft.gapM };
 }
 
+const blank = (medical: boolean): Draft => ({
+  count: null,
+  size: null,
+  more: null,
+  rodForm: null,
+  standardId: null,
+  medical,
+  tubeMetalId: null,
+  socketMetalId: null,
+  kind: null,
+  position: null,
+  partId: null,
+  distanceM: null,
+  gapM: null,
+  movement: false,
+});
+
+/** Whether a word means something in shorthand, or has a figure in it and so was meant to. */
+export const isShorthandWord = (word: string): boolean =>
+  /\d/.test(word) || filler.has(word) || firstReading(word, undefined, blank(false)) !== null;
+
 /**
  * Reads one line of joint shorthand, e.g. "12x 7/8 acr cu-cu cpl horiz near txv 4in". Order is free; what is not said
  * is copper, a fitting, horizontal, ACR tube, nominal gap; on a medical line the tube is asked for, and K or L is ASTM B819. "1-1/8x7/8" is a reducing fitting: a joint of each size. A word that is not known is marked, never dropped.
  */
 export function readShorthand(line: string, tables: Catalogue = SHIPPED, medical = false): Reading {
-  const draft: Draft = {
-    count: null,
-    size: null,
-    more: null,
-    rodForm: null,
-    standardId: null,
-    medical,
-    tubeMetalId: null,
-    socketMetalId: null,
-    kind: null,
-    position: null,
-    partId: null,
-    distanceM: null,
-    gapM: null,
-    movement: false,
-  };
+  const draft = blank(medical);
   const words = wordsOf(line);
   const pieces: Piece[] = [];
   for (let i = 0; i < words.length;) {

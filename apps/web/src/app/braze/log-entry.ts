@@ -61,7 +61,7 @@ export class LogEntry {
   readonly mark = input.required<string>();
   private readonly crew = inject(CrewStore);
   private readonly units = inject(UnitsStore);
-  private readonly zone = inject(JobStore).job()?.timeZone ?? 'UTC';
+  private readonly zone = inject(JobStore).timeZone();
 
   protected readonly annulled = computed(() => this.crew.annulled().has(this.log().id));
   protected readonly how = computed(() => {

@@ -58,7 +58,9 @@ import { Signer } from '../signing/signer';
 import { Moment } from '../time/moment';
 import { instantOf, localNow } from '../time/zone';
 import { SayPipe } from '../units/say.pipe';
+import { retyped } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
+import { whenUnitsChange } from '../units/when-units-change';
 import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
 import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
@@ -86,7 +88,7 @@ export class LogForm {
   protected readonly rejects = plain(VISUAL_REJECTS);
   protected readonly looks = plain(['accepted', 'rejected'] as const);
 
-  private readonly zone = computed(() => this.store.job()?.timeZone ?? 'UTC');
+  private readonly zone = computed(() => this.store.timeZone());
   /** Every entry of the joint, the latest first. */
   protected readonly logs = computed(() => ofJoint(this.store.logs(), this.joint().id));
   protected readonly again = linkedSignal({ source: () => this.joint().id, computation: () => false });
@@ -108,6 +110,7 @@ export class LogForm {
     follow: (next, change) => this.follow(next, change),
     key: () => this.joint().id,
     keep: () => `log ${this.joint().id} ${this.logs().length}`,
+    units: () => this.units.system(),
   });
   protected readonly outcome = linkedSignal<string, string | null>({
     source: () => this.joint().id,
@@ -115,6 +118,7 @@ export class LogForm {
   });
 
   constructor() {
+    whenUnitsChange((from, to) => this.form.set({ flow: retyped(this.draft().flow, 'flow', from, to) }));
     // What was read while it was made need not be typed again.
     effect(() => {
       const trace = this.traced()?.trace;

@@ -2,6 +2,7 @@ import { computed, inject } from '@angular/core';
 import {
   type Deed,
   type FirstRun,
+  type FirstRunState,
   mayDo,
   type Me,
   type NewPassword,
@@ -55,8 +56,7 @@ export const AccountStore = signalStore(
           patchState(store, { away });
         }
       },
-      /** Whether nobody has an account yet, and whether a code for the first one is out. */
-      firstRunState: (): Promise<{ waiting: boolean; code: boolean }> => call('first-run'),
+      firstRunState: (): Promise<FirstRunState> => call('first-run'),
       may: (deed: Deed): boolean => mayDo(me()?.roles ?? [], deed),
       /** @throws ApiProblem when refused */
       signIn: async (given: SignIn): Promise<void> => enter(await post<Me>('sign-in', given)),

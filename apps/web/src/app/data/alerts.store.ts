@@ -11,7 +11,7 @@ import { TablesStore } from './tables.store';
 export const AlertsStore = signalStore(
   { providedIn: 'root' },
   withComputed((_, job = inject(JobStore), crew = inject(CrewStore), tables = inject(TablesStore)) => {
-    const today = computed(() => localNow(job.job()?.timeZone ?? 'UTC').slice(0, 10));
+    const today = computed(() => localNow(job.timeZone()).slice(0, 10));
     const rules = computed(() => {
       const now = job.job();
       return now ? rulesInUse([{ ...now, archived: false }], job.lines(), tables.tables()) : [];

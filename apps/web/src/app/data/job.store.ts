@@ -16,6 +16,7 @@ import {
 } from '@hephaist/contracts';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
+import { hereZone } from '../time/zone';
 import { call } from './api';
 import { CrewStore } from './crew.store';
 import { type Undoable } from './history';
@@ -64,6 +65,8 @@ export const JobStore = signalStore(
     const logsOnFile = computed(() => dataOf(store.logEntities()));
     return {
       job: computed(() => store.jobEntityMap()[store.jobId() ?? '']?.data ?? null),
+      /** Where days begin: the open job's, else where this browser stands. */
+      timeZone: computed(() => store.jobEntityMap()[store.jobId() ?? '']?.data.timeZone ?? hereZone()),
       lines: computed(() => dataOf(store.lineEntities()).sort((a, b) => a.sort - b.sort)),
       joints: computed(() => dataOf(store.jointEntities()).sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1))),
       logsOnFile,
@@ -149,6 +152,14 @@ export const JobStore = signalStore(
         } catch (e) {
           patchState(store, { loading: false, error: (e as Error).message });
         }
+      },
+      /** Closes the job: what is on file for the company is read, and no job is open. */
+      async leave(): Promise<void> {
+        patchState(store, { ...empty, done: [], undone: [] });
+        dispatcher.dispatch(recordEvents.read({ line: [], joint: [], log: [] }));
+        await Promise.all([crew.load(), shop.load(), onFile.load()]).catch((e: Error) =>
+          patchState(store, { error: e.message }),
+        );
       },
       select(id: string): void {
         patchState(store, { selectedId: id });

@@ -1,8 +1,9 @@
 import { inject } from '@angular/core';
-import type { Job, JobDetail, JobSummary } from '@hephaist/contracts';
+import { type Job, type JobDetail, type JobSummary, type Line, mayDo } from '@hephaist/contracts';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post } from './api';
 import { newId, Outbox } from './outbox';
+import { me } from './who';
 
 /** Longest name that a copy is given. */
 const LONGEST = 76;
@@ -10,14 +11,26 @@ const LONGEST = 76;
 /** Jobs of the company, with how far each is; null until they were read. */
 export const JobsStore = signalStore(
   { providedIn: 'root' },
-  withState({ jobs: null as readonly JobSummary[] | null }),
+  withState({
+    jobs: null as readonly JobSummary[] | null,
+    /** People with an account; null where it is not for this one to know. */
+    people: null as number | null,
+  }),
   withMethods((store, outbox = inject(Outbox)) => ({
     /** @throws AwayError where the server does not answer */
     async load(): Promise<void> {
       patchState(store, { jobs: await call<JobSummary[]>('jobs') });
+      if (mayDo(me()?.roles ?? [], 'give-roles'))
+        patchState(store, { people: (await call<readonly unknown[]>('people')).length });
     },
-    async begin(job: Job): Promise<void> {
+    /** Begins a job with its lines. */
+    async begin(job: Job, lines: readonly Line[]): Promise<void> {
       await outbox.send('job', [{ seen: 0, data: job }]);
+      if (lines.length)
+        await outbox.send(
+          'line',
+          lines.map((data) => ({ seen: 0, data })),
+        );
     },
     /** Copies a job under a name that is free; the id of the copy. */
     async copy(job: Pick<JobSummary, 'id' | 'name'>): Promise<string> {

@@ -8,7 +8,6 @@ import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
-import { Header } from '../shell/header';
 import { localNow } from '../time/zone';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
@@ -20,7 +19,7 @@ const MARK: Readonly<Record<FollowEvent['tone'], string>> = { fine: '✓', cauti
 @Component({
   selector: 'hp-follow-page',
   providers: [FollowStore],
-  imports: [MatButtonModule, RouterLink, Header, Entry, FormOf, LogPhotos, SayPipe],
+  imports: [MatButtonModule, RouterLink, Entry, FormOf, LogPhotos, SayPipe],
   templateUrl: './follow-page.html',
   styleUrl: './follow-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,7 @@
 import type { Followable, Followed, FollowLink } from '@hephaist/contracts';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, fetchFile } from '../data/api';
+import { seek } from '../data/seek';
 
 interface FollowState {
   readonly page: Followed | null;
@@ -17,8 +18,7 @@ export const FollowStore = signalStore(
       patchState(store, { page: await call<Followed>(`follow/${of}/${encodeURIComponent(id)}`) });
     },
     async seek(sought: string): Promise<void> {
-      const asked = new URLSearchParams({ sought });
-      patchState(store, { found: await call<FollowLink[]>(`follow?${asked.toString()}`) });
+      patchState(store, { found: await seek(sought) });
     },
     paper: (of: Followable, id: string, asked: Readonly<Record<string, string>>): Promise<Blob> =>
       fetchFile(`follow/${of}/${encodeURIComponent(id)}/page.pdf?${new URLSearchParams(asked).toString()}`),

@@ -1,5 +1,6 @@
 import { effect, inject, linkedSignal, signal, untracked, type WritableSignal } from '@angular/core';
-import type { FieldProblem } from '@hephaist/core';
+import type { FieldProblem, UnitSystem } from '@hephaist/core';
+import { UnitsStore } from '../units/units.store';
 import { Attempt } from './attempt';
 import { DraftShelf } from './draft-shelf';
 
@@ -21,6 +22,8 @@ export interface Checks<D> {
   readonly key?: () => unknown;
   /** Under what its draft is kept while it is not sent; null where it is not kept. Read where things are injected. */
   readonly keep?: () => string | null;
+  /** Units that its numbers are typed in, where they change while it stands open; else those it was opened in. */
+  readonly units?: () => UnitSystem;
 }
 
 /** A form: its draft, what is wrong with it, and sending it. Nothing typed is lost by a refusal. */
@@ -31,6 +34,7 @@ export class Form<D extends object> extends Attempt {
   /** What stands in it was left here before. */
   readonly takenUp = signal(false);
   private readonly shelf: DraftShelf | null;
+  private readonly units: () => UnitSystem;
   private blank: D | null = null;
 
   /** @param draft what is typed: a signal, or one that begins anew when what it is of changes */
@@ -40,7 +44,9 @@ export class Form<D extends object> extends Attempt {
   ) {
     super();
     this.shelf = checks.keep ? inject(DraftShelf) : null;
-    if (checks.keep) effect(() => this.takeUp(checks.keep?.() ?? null));
+    const opened = checks.keep ? inject(UnitsStore).system() : 'us';
+    this.units = checks.units ?? (() => opened);
+    if (checks.keep) effect(() => this.takeUp(this.place()));
     this.tried = linkedSignal({ source: () => checks.key?.(), computation: () => false });
     const made = new Map<string, FieldOf<unknown>>();
     this.f = new Proxy({} as typeof this.f, {
@@ -50,6 +56,12 @@ export class Form<D extends object> extends Attempt {
         return known;
       },
     });
+  }
+
+  /** Where the draft is kept: what was typed in inches is not taken up where millimetres are asked for. */
+  private place(): string | null {
+    const key = this.checks.keep?.() ?? null;
+    return key === null ? null : `${key} in ${this.units()}`;
   }
 
   private field<K extends keyof D & string>(name: K): FieldOf<D[K]> {
@@ -79,7 +91,7 @@ export class Form<D extends object> extends Attempt {
 
   /** The draft is no longer kept: it was sent, or is not wanted. */
   forget(): void {
-    const key = this.checks.keep?.() ?? null;
+    const key = this.place();
     if (key !== null) this.shelf?.drop(key);
     this.takenUp.set(false);
   }
@@ -94,7 +106,7 @@ export class Form<D extends object> extends Attempt {
       const next = { ...d, ...change };
       return this.checks.follow?.(next, change) ?? next;
     });
-    const key = this.checks.keep?.() ?? null;
+    const key = this.place();
     if (key !== null) this.shelf?.keep(key, this.draft());
   }
 

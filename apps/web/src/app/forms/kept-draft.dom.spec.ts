@@ -3,6 +3,7 @@ import { TestBed } from '@angular/core/testing';
 import type { Me } from '@hephaist/contracts';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { me } from '../data/who';
+import { UnitsStore } from '../units/units.store';
 import { Clash } from './clash';
 import { Entry } from './entry';
 import { Form } from './form';
@@ -73,7 +74,7 @@ describe('a draft that is kept', () => {
     signedIn('wren');
     expect((await opened()).form.draft()).toEqual(EMPTY);
     signedIn('orla');
-    localStorage.setItem('hephaist.drafts.orla', JSON.stringify({ one: { mark: 'X', colour: 'red' } }));
+    localStorage.setItem('hephaist.drafts.orla', JSON.stringify({ 'one in us': { mark: 'X', colour: 'red' } }));
     expect((await opened()).form.draft()).toEqual({ mark: 'X', depth: '' });
     localStorage.setItem('hephaist.drafts.orla', '{');
     expect((await opened()).form.draft()).toEqual(EMPTY);
@@ -116,5 +117,17 @@ describe('two who wrote the same', () => {
     expect(draft()).toMatchObject({ mark: 'PF-01', bands: { max: '3' } });
     [...root.querySelectorAll('button')].find((b) => b.textContent?.includes('Save what was chosen'))?.click();
     expect(fixture.componentInstance.settled).toBe(1);
+  });
+});
+
+describe('a draft and the units it was typed in', () => {
+  it('is not taken up where other units are shown, and stands there again in its own', async () => {
+    const units = TestBed.inject(UnitsStore);
+    units.use('us');
+    (await opened()).form.f.depth.set('0.5');
+    units.use('metric');
+    expect((await opened()).form.draft().depth).toBe('');
+    units.use('us');
+    expect((await opened()).form.draft().depth).toBe('0.5');
   });
 });

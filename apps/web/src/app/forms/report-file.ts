@@ -1,19 +1,8 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Laboratory } from '@hephaist/contracts';
 import { FileSender } from '../data/file-sender';
 import type { FieldOf } from './form';
 import { Problem } from './problem';
-
-/** A laboratory as it is typed: none where no name is given, but what belongs to one is never dropped unseen. */
-export const laboratoryOf = (d: {
-  readonly laboratory: string;
-  readonly report: string;
-  readonly reportId: string;
-}): Laboratory | null =>
-  d.laboratory.trim() || d.report.trim() || d.reportId
-    ? { name: d.laboratory.trim(), report: d.report.trim(), ...(d.reportId ? { reportId: d.reportId } : {}) }
-    : null;
 
 /** A laboratory's report, attached as it came: a PDF or a photograph of it, sent at once. */
 @Component({

@@ -1,7 +1,8 @@
 import { jobSchema, lineSchema, problemsOf } from '@hephaist/contracts';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { followService, lineDraftOf, lineOf, newJob, newLine } from './job-draft';
+import { newLine } from '../data/new-line';
+import { followService, lineDraftOf, lineOf, newJob } from './job-draft';
 
 const demo = saltmarsh('2026-06-15');
 const id = '01900000-0000-7000-8000-00000000abcd';

@@ -1,13 +1,6 @@
 import type { Job, Line } from '@hephaist/contracts';
-import {
-  AMBIENT_K,
-  type CodeSetId,
-  displayUnit,
-  findService,
-  type Quantity,
-  type Schools,
-  type UnitSystem,
-} from '@hephaist/core';
+import { type CodeSetId, findService, type Quantity, type Schools, type UnitSystem } from '@hephaist/core';
+import { hereZone } from '../time/zone';
 import { back, percentOf, percentText, shown } from '../units/typed';
 
 /** A line while it is typed: numbers stay text in the units shown. */
@@ -73,26 +66,6 @@ export function lineOf(draft: LineDraft, base: Line, system: UnitSystem): Line {
   };
 }
 
-/** A line as a foreman begins it: refrigerant, pressures of the last line. */
-export const newLine = (jobId: string, id: string, sort: number, like: Line | undefined): Line => ({
-  id,
-  jobId,
-  name: '',
-  prefix: '',
-  sort,
-  serviceId: like?.serviceId ?? 'refrigerant-poe',
-  fluid: like?.fluid ?? '',
-  designPa: like?.designPa ?? 2413165.05,
-  testPa: like?.testPa ?? 2654481.56,
-  serviceMaxK: like?.serviceMaxK ?? displayUnit('temperature', 'us').toSi(100),
-  lengthM: like?.lengthM ?? 15.24,
-  oxygenLimit: like?.oxygenLimit ?? 0.01,
-  fitUpK: AMBIENT_K,
-  codeSet: null,
-  schools: {},
-  layout: null,
-});
-
 /**
  * Pressures of a new line belong to the kind of service it began as: another kind has its own, which are asked for.
  * What was typed stays. @param began the line as it was begun
@@ -109,7 +82,7 @@ export const newJob = (id: string, name: string): Job => ({
   id,
   name,
   place: '',
-  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC',
+  timeZone: hereZone(),
   codeSet: 'asme-ix',
   schools: {},
   carried: [],

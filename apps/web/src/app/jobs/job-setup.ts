@@ -5,6 +5,7 @@ import { MatListModule } from '@angular/material/list';
 import { jobSchema, type Line, lineSchema, problemsOf } from '@hephaist/contracts';
 import { CODE_SETS, type CodeSetId, displayUnit, type FieldProblem, type Schools, SERVICES } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
+import { newLine } from '../data/new-line';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
@@ -14,7 +15,7 @@ import { Pick as PickField } from '../forms/pick';
 import { SchoolsForm } from '../forms/schools-form';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
-import { followService, type LineDraft, lineDraftOf, lineOf, newLine } from './job-draft';
+import { followService, type LineDraft, lineDraftOf, lineOf } from './job-draft';
 
 const JOB = 'job';
 const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');

@@ -1,196 +1,190 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
 import type { JobSummary } from '@hephaist/contracts';
+import { AccountStore } from '../data/account.store';
+import { CrewStore } from '../data/crew.store';
 import { importJobFile } from '../data/import-job';
 import { JobsStore } from '../data/jobs.store';
-import { newId } from '../data/outbox';
+import { Outbox } from '../data/outbox';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
-import { Form } from '../forms/form';
-import { FormOf } from '../forms/form-of';
+import { Pick as PickField } from '../forms/pick';
 import { Done } from '../layout/done';
-import { Header } from '../shell/header';
+import { PageHead } from '../layout/page-head';
 import { May } from '../signing/may';
-import { newJob } from './job-draft';
+import { hereZone, localNow } from '../time/zone';
+import { FirstSteps } from './first-steps';
+import { JOB_SORTS, type JobSort, nextOf, sortedJobs } from './job-next';
+import { lapsingOf } from './lapsing';
 import { WaitingFiles } from './waiting-files';
 
-/** All jobs with how far each is; a job file is brought in here. */
+/** Up to so many jobs are found by looking. */
+const FEW = 6;
+
+/** Home: every job with how far it is and what it needs next; what runs out; a job file is brought in here. */
 @Component({
   selector: 'hp-jobs-page',
-  imports: [MatButtonModule, MatProgressBarModule, May, Entry, FormOf, Header, RouterLink, WaitingFiles],
+  imports: [
+    Entry,
+    FirstSteps,
+    MatButtonModule,
+    MatProgressBarModule,
+    May,
+    PageHead,
+    PickField,
+    RouterLink,
+    WaitingFiles,
+  ],
   template: `
-    <hp-header />
     <main>
-      <div class="head">
-        <h1>Jobs</h1>
-        <span>
-          <a matButton="outlined" routerLink="/shop">Tables, sources and weights</a>
-          <button *hpMay="'import'" matButton="outlined" (click)="picker.click()">Import a job file</button>
-        </span>
-        <input
-          #picker
-          class="visually-hidden"
-          type="file"
-          accept=".json,.zip,application/json,application/zip"
-          aria-label="Job file"
-          (change)="bringIn(picker)"
-        />
-      </div>
-      <form *hpMay="'write:job'" [hpForm]="fresh" (sent)="begin()">
-        <hp-entry
-          class="name"
-          label="Name of a new job"
-          [bare]="true"
-          placeholder="Name of a new job"
-          [of]="fresh.f.name"
-        />
-        <button matButton="filled" type="submit" [disabled]="fresh.busy()">Begin a job</button>
-        @if (fresh.failure(); as f) {
-          <p class="says-problem" role="alert">✕ {{ f }}</p>
-        }
-      </form>
+      <hp-page-head title="Jobs">
+        <button *hpMay="'import'" matButton="outlined" (click)="picker.click()">Import a job file</button>
+        <button *hpMay="'write:job'" matButton="filled" (click)="beginJob()">Begin a job</button>
+      </hp-page-head>
+      <input
+        #picker
+        class="visually-hidden"
+        type="file"
+        tabindex="-1"
+        accept=".json,.zip,application/json,application/zip"
+        aria-label="Job file"
+        (change)="bringIn(picker)"
+      />
       @if (problem(); as p) {
         <p class="says-problem" role="alert">✕ {{ p }}</p>
       }
-      <hp-waiting-files (taken)="open($event)" />
-      @if (error(); as e) {
-        <p role="alert">{{ e }} <button matButton="outlined" (click)="load()">Try again</button></p>
-      } @else if (jobs() === null) {
-        <p class="quiet" role="status">Fetching jobs …</p>
-      } @else {
-        <ul>
-          @for (job of shown(); track job.id) {
-            <li>
-              <a class="sheet" [routerLink]="['/job', job.id, 'plan']">
-                <strong>{{ job.name }}</strong>
-                <span class="quiet">{{ job.place }}</span>
-                <span class="count">{{ job.brazed }} of {{ job.joints }} joints brazed</span>
-                <mat-progress-bar
-                  [value]="(100 * job.brazed) / (job.joints || 1)"
-                  [attr.aria-label]="'Brazed joints of ' + job.name"
-                />
-              </a>
-              <span class="does" *hpMay="'write:job'">
-                <button matButton="outlined" (click)="copy(job)" [attr.aria-label]="'Copy ' + job.name">Copy</button>
-                <button
-                  matButton="outlined"
-                  (click)="archive(job)"
-                  [attr.aria-label]="(job.archived ? 'Bring back ' : 'Archive ') + job.name"
-                >
-                  {{ job.archived ? 'Bring back' : 'Archive' }}
-                </button>
-              </span>
-            </li>
-          } @empty {
-            <li class="quiet">
-              {{ old() ? 'No archived job.' : 'No job yet. Begin one above, or import a job file.' }}
-            </li>
+      <div class="desk">
+        <section class="jobs" aria-label="Jobs of the company">
+          <hp-first-steps (begun)="beginJob()" />
+          <hp-waiting-files (taken)="open($event)" />
+          @if (error(); as e) {
+            <p role="alert">{{ e }} <button matButton="outlined" (click)="load()">Try again</button></p>
+          } @else if (jobs() === null) {
+            <p class="quiet" role="status">Fetching jobs …</p>
+          } @else {
+            @if (among().length > FEW) {
+              <div class="ask">
+                <hp-entry kind="search" label="Find a job" [bare]="true" placeholder="Find a job …" [(value)]="find" />
+                <hp-pick label="In which order" [bare]="true" [options]="sorts" [(value)]="sort" />
+              </div>
+            }
+            <ul>
+              @for (job of shown(); track job.id) {
+                @let next = nextOf(job);
+                <li class="sheet">
+                  <a [routerLink]="['/job', job.id, 'plan']">
+                    <strong>{{ job.name }}</strong>
+                    <span class="quiet">{{ job.place }}</span>
+                    <span class="count">{{ job.brazed }} of {{ job.joints }} joints brazed</span>
+                    <mat-progress-bar
+                      [value]="(100 * job.brazed) / (job.joints || 1)"
+                      [attr.aria-label]="'Brazed joints of ' + job.name"
+                    />
+                  </a>
+                  <p class="next">
+                    @if (next.isDone) {
+                      <span class="fine">✓ {{ next.says }}</span>
+                    } @else {
+                      Next: <a [routerLink]="'/job/' + job.id + '/' + next.path">{{ next.says }}</a>
+                    }
+                    <span class="does" *hpMay="'write:job'">
+                      <button matButton (click)="copy(job)" [attr.aria-label]="'Copy ' + job.name">Copy</button>
+                      <button
+                        matButton
+                        (click)="archive(job)"
+                        [attr.aria-label]="(job.archived ? 'Bring back ' : 'Archive ') + job.name"
+                      >
+                        {{ job.archived ? 'Bring back' : 'Archive' }}
+                      </button>
+                    </span>
+                  </p>
+                </li>
+              } @empty {
+                <li class="none">
+                  <p>{{ find() ? 'No job answers to that.' : old() ? 'No archived job.' : 'No job yet.' }}</p>
+                  @if (!find() && !old()) {
+                    <p class="quiet">
+                      Each job stands here with how far it is and what it needs next. Begin one, or drop a job’s file or
+                      package on this page.
+                    </p>
+                  }
+                </li>
+              }
+            </ul>
           }
-        </ul>
-      }
-      @if (archivedCount()) {
-        <p>
-          <button matButton="outlined" [attr.aria-pressed]="old()" (click)="old.set(!old())">
-            {{ old() ? 'Show current jobs' : 'Show archived jobs (' + archivedCount() + ')' }}
-          </button>
-        </p>
-      }
-      <p class="quiet">Advice only: local codes and licensed practice govern. Nothing here certifies.</p>
+          @if (archivedCount()) {
+            <p>
+              <button matButton="outlined" [attr.aria-pressed]="old()" (click)="old.set(!old())">
+                {{ old() ? 'Show current jobs' : 'Show archived jobs (' + archivedCount() + ')' }}
+              </button>
+            </p>
+          }
+        </section>
+        <aside aria-label="What runs out and what waits">
+          <h2>Running out</h2>
+          @for (a of lapsing(); track a.brazer.id) {
+            <p>
+              <a [routerLink]="['/follow', 'brazer', a.brazer.id]">{{ a.brazer.name }}</a>
+              <span [class]="a.days < 0 ? 'refused' : 'caution'">{{
+                a.days < 0 ? '✕ lapsed ' + -a.days + ' days ago' : '▲ ' + a.days + ' days left'
+              }}</span>
+            </p>
+          } @empty {
+            <p class="quiet">Nobody’s qualification runs out within 30 days.</p>
+          }
+          <h2>Held in this browser</h2>
+          <p [class]="outbox.held().length ? 'caution' : 'quiet'">
+            {{
+              outbox.held().length
+                ? '▲ ' + outbox.held().length + ' to be sent as soon as the server answers'
+                : 'Nothing: everything entered is with the server.'
+            }}
+          </p>
+          <p class="quiet law">Advice only: local codes and licensed practice govern. Nothing here certifies.</p>
+        </aside>
+      </div>
     </main>
   `,
-  styles: `
-    main {
-      max-width: 860px;
-      width: 100%;
-      margin: 32px auto;
-      padding: 0 18px;
-      display: grid;
-      grid-template-columns: minmax(0, 1fr);
-      gap: 16px;
-    }
-    .head,
-    .head > span {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 6px;
-      justify-content: space-between;
-      align-items: center;
-    }
-    ul {
-      list-style: none;
-      padding: 0;
-      display: grid;
-      gap: 10px;
-    }
-    li {
-      display: grid;
-      grid-template-columns: 1fr auto;
-      gap: 10px;
-      align-items: center;
-    }
-    .does .mdc-button {
-      margin-left: 6px;
-    }
-    form {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 8px;
-    }
-    form .name {
-      flex: 1 1 200px;
-    }
-    li a {
-      display: grid;
-      grid-template-columns: 1fr auto;
-      gap: 2px 20px;
-      padding: 14px 18px;
-      color: inherit;
-      text-decoration: none;
-    }
-    li a:hover {
-      border-color: var(--copper);
-    }
-    strong {
-      font-size: 18px;
-    }
-    .count {
-      grid-row: 1;
-      grid-column: 2;
-    }
-    @media (width < 600px) {
-      li {
-        grid-template-columns: minmax(0, 1fr);
-      }
-      li a {
-        grid-template-columns: minmax(0, 1fr);
-      }
-      .count {
-        grid-row: auto;
-        grid-column: auto;
-      }
-    }
-    mat-progress-bar {
-      width: 180px;
-      align-self: center;
-    }
-  `,
+  styleUrl: './jobs-page.scss',
+  host: { '(dragover)': '$event.preventDefault()', '(drop)': 'dropped($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JobsPage {
   private readonly store = inject(JobsStore);
+  private readonly account = inject(AccountStore);
   protected readonly jobs = this.store.jobs;
   protected readonly error = signal<string | null>(null);
   private readonly asked = new Attempt();
   protected readonly problem = this.asked.failure;
-  private readonly name = signal({ name: '' });
-  protected readonly fresh = new Form(this.name, {
-    tried: () => (this.name().name.trim() ? [] : [{ field: 'name', says: 'Name the job first.' }]),
-  });
+  protected readonly nextOf = nextOf;
+  protected readonly outbox = inject(Outbox);
+  private readonly dialog = inject(MatDialog);
+  private readonly crew = inject(CrewStore);
+  protected readonly sorts = JOB_SORTS;
+  protected readonly FEW = FEW;
+  protected readonly sort = signal<JobSort>('newest');
+  protected readonly find = signal('');
+  /** `job` where one is to be begun at once. */
+  readonly begin = input<string>();
   /** Archived jobs are shown instead of current ones. */
   protected readonly old = signal(false);
-  protected readonly shown = computed(() => (this.jobs() ?? []).filter((j) => j.archived === this.old()));
+  protected readonly among = computed(() => (this.jobs() ?? []).filter((j) => j.archived === this.old()));
+  protected readonly shown = computed(() => sortedJobs(this.among(), this.sort(), this.find()));
+  /** Whose qualification runs out soon, or ran out. */
+  protected readonly lapsing = computed(() => lapsingOf(this.crew.records(), localNow(hereZone()).slice(0, 10)));
   protected readonly archivedCount = computed(() => (this.jobs() ?? []).filter((j) => j.archived).length);
   private readonly waiting = viewChild.required(WaitingFiles);
   private readonly router = inject(Router);
@@ -198,6 +192,9 @@ export class JobsPage {
 
   constructor() {
     void this.load();
+    effect(() => {
+      if (this.begin() === 'job') untracked(() => void this.beginJob());
+    });
   }
 
   protected async load(): Promise<void> {
@@ -209,12 +206,22 @@ export class JobsPage {
     }
   }
 
-  protected async begin(): Promise<void> {
-    await this.fresh.submit(async () => {
-      const job = newJob(newId(), this.name().name.trim());
-      await this.store.begin(job);
-      await this.router.navigate(['/job', job.id, 'plan']);
+  protected async beginJob(): Promise<void> {
+    const { BeginJob } = await import('./begin-job');
+    this.dialog.open(BeginJob, {
+      width: '860px',
+      maxWidth: '96vw',
+      ariaLabelledBy: 'begin-job-title',
+      disableClose: true,
     });
+  }
+
+  /** A job's file or package that is dropped on the page. */
+  protected dropped(event: DragEvent): void {
+    const file = event.dataTransfer?.files[0];
+    if (!file) return;
+    event.preventDefault();
+    if (this.account.may('import')) void this.take(file);
   }
 
   protected async copy(job: JobSummary): Promise<void> {
@@ -238,7 +245,10 @@ export class JobsPage {
   protected async bringIn(picker: HTMLInputElement): Promise<void> {
     const file = picker.files?.[0];
     picker.value = '';
-    if (!file) return;
+    if (file) await this.take(file);
+  }
+
+  private async take(file: File): Promise<void> {
     this.problem.set(null);
     const outcome = await importJobFile(file);
     if ('jobId' in outcome) this.open(outcome.jobId);

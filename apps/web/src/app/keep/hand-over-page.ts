@@ -103,7 +103,7 @@ export class HandOverPage implements OnDestroy {
   protected readonly list = computed(() =>
     this.store.handOvers().map((h) => ({
       ...h,
-      at: localNow(this.job.job()?.timeZone ?? 'UTC', new Date(h.at)).replace('T', ' '),
+      at: localNow(this.job.timeZone(), new Date(h.at)).replace('T', ' '),
       size: `${((h.package.bytes ?? 0) / 1e6).toFixed(1)} MB`,
       name: `${this.slug()}-${h.at.slice(0, 10)}.zip`,
     })),

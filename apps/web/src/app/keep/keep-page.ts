@@ -103,10 +103,17 @@ import { RunningOut } from './running-out';
       gap: 20px;
     }
     @media (max-width: 1000px) {
-      :host,
-      .ask {
-        grid-template-columns: 1fr;
+      :host {
+        display: block;
         overflow-y: auto;
+      }
+      .ask {
+        grid-template-columns: minmax(0, 1fr);
+      }
+      .main,
+      aside {
+        overflow: visible;
+        border-left: 0;
       }
     }
   `,
@@ -118,7 +125,7 @@ export class KeepPage {
   private readonly tables = inject(ShopStore).tables;
   private readonly crew = inject(CrewStore);
   protected readonly work = inject(WorkStore);
-  protected readonly today = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
+  protected readonly today = signal(localNow(this.store.timeZone()).slice(0, 10));
   protected readonly day = signal(this.today());
   protected readonly rules = computed(() => this.store.selectedPlan()?.plan?.asks.rules ?? ASME_RULES);
   protected readonly dayProblem = computed(() => (this.validDay() ? null : 'Pick a date'));

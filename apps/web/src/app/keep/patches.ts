@@ -40,7 +40,7 @@ import { localNow } from '../time/zone';
 })
 export class Patches {
   private readonly store = inject(JobStore);
-  private readonly today = localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10);
+  private readonly today = localNow(this.store.timeZone()).slice(0, 10);
   protected readonly failure = signal<string | null>(null);
   protected readonly rows = computed(() =>
     this.store

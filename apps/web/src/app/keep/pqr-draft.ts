@@ -1,7 +1,7 @@
 import type { Coupon, Pqr, PqrUsed, Procedure } from '@hephaist/contracts';
 import type { Catalogue, Position, Quantity, UnitSystem } from '@hephaist/core';
 import type { TestDraft } from '../coupon-tests/test-drafts';
-import { laboratoryOf } from '../forms/report-file';
+import { laboratoryOf } from '../forms/laboratory';
 import { numberOf, percentOf, shown, typed } from '../units/typed';
 import { readPairs } from './pairs-text';
 

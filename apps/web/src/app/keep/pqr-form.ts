@@ -106,7 +106,7 @@ export class PqrForm {
     computation: () => untracked(() => this.begun()),
   });
   private begun() {
-    const today = localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10);
+    const today = localNow(this.job.timeZone()).slice(0, 10);
     const looks: readonly TestDraft[] = [newTest('visual', this.system)];
     return { ...beginRecord(this.procedure(), this.nextNumber(), today), tests: looks };
   }

@@ -66,7 +66,7 @@ export class ProcedureLimit {
         replaces: was.id,
         oxygenLimit: this.limit(),
         revision: this.next(),
-        ...signedNow(this.job.job()?.timeZone ?? 'UTC'),
+        ...signedNow(this.job.timeZone()),
       };
       const commandId = newId();
       await this.signer.sign({

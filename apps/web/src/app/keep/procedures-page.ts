@@ -120,6 +120,7 @@ export class ProceduresPage {
     this.list,
     (x) => x.p.id,
     (all) => all.find((x) => x.state !== 'superseded'),
+    'procedure',
   );
   private readonly shown = this.chosen.shown;
   private readonly before = computed(() => {
@@ -301,7 +302,7 @@ export class ProceduresPage {
             : 'Its records support every variable.',
       ],
       send: (password) =>
-        this.crew.signProcedure(seen, { ...p, ...signedNow(this.job.job()?.timeZone ?? 'UTC') }, password, commandId),
+        this.crew.signProcedure(seen, { ...p, ...signedNow(this.job.timeZone()) }, password, commandId),
     });
     if (signed) this.show(p.id);
   }

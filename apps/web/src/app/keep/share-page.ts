@@ -30,7 +30,7 @@ export class SharePage {
   private readonly crew = inject(CrewStore);
   protected readonly planned = inject(WorkStore);
   protected readonly tabs = KEEP_TABS;
-  protected readonly day = signal(localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10));
+  protected readonly day = signal(localNow(this.store.timeZone()).slice(0, 10));
   protected readonly line = signal('');
   private readonly away = signal<ReadonlySet<string>>(new Set());
   protected readonly dayProblem = computed(() => (/^\d{4}-\d{2}-\d{2}$/.test(this.day()) ? null : 'Pick a date'));

@@ -1,25 +1,37 @@
-import { computed, type Signal, signal } from '@angular/core';
+import { computed, inject, type Signal, signal } from '@angular/core';
+import { ActivatedRoute, Router } from '@angular/router';
 
 /** One of a list that stands open beside it: the one that was asked for while it is there, else the first. */
 export class Chosen<T> {
   private readonly asked = signal<string | null>(null);
+  private readonly router: Router | null;
   readonly shown: Signal<T | null>;
 
   /**
    * @param list what may be chosen
    * @param idOf the id of one
    * @param first which stands open where none was asked for
+   * @param at under what name it stands in the address, so that a link or a reload opens the same; read where things are injected
    */
   constructor(
     list: Signal<readonly T[]>,
     private readonly idOf: (one: T) => string,
     first: (all: readonly T[]) => T | undefined = (all) => all[0],
+    private readonly at: string | null = null,
   ) {
+    this.router = at ? inject(Router) : null;
+    if (at) this.asked.set(inject(ActivatedRoute).snapshot.queryParamMap.get(at));
     this.shown = computed(() => list().find((x) => idOf(x) === this.asked()) ?? first(list()) ?? null);
   }
 
   ask(id: string): void {
     this.asked.set(id);
+    if (this.at)
+      void this.router?.navigate([], {
+        queryParams: { [this.at]: id },
+        queryParamsHandling: 'merge',
+        replaceUrl: true,
+      });
   }
 
   /** True for the one that stands open. */

@@ -11,11 +11,13 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
     :host {
       display: flex;
       flex-wrap: wrap;
-      justify-content: space-between;
       align-items: center;
       gap: 8px;
       padding: 12px 16px;
       background: var(--paper);
+    }
+    h1 {
+      margin-right: auto;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

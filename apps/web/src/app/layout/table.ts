@@ -20,12 +20,15 @@ export interface Column<T> {
   readonly tone?: (row: T) => string;
 }
 
+/** From so many columns on a narrow screen shows each row as a card. */
+const MANY = 5;
+
 /** Rows under heads, in the house's dress; a column that opens rows has a button in each. */
 @Component({
   selector: 'hp-table',
   imports: [MatButtonModule, MatTableModule, NgTemplateOutlet],
   template: `
-    <table mat-table [dataSource]="rows()" [trackBy]="byPlace">
+    <table mat-table [class.cards]="columns().length >= MANY" [dataSource]="rows()" [trackBy]="byPlace">
       @for (c of columns(); track c.id) {
         <ng-container [matColumnDef]="c.id">
           <th mat-header-cell *matHeaderCellDef scope="col" [class.number]="c.number">
@@ -36,6 +39,7 @@ export interface Column<T> {
             *matCellDef="let row; let i = index"
             [class]="c.tone?.(row) ?? ''"
             [class.number]="c.number"
+            [attr.data-head]="c.head"
             [attr.role]="c.names || c.opens ? 'rowheader' : null"
           >
             @if (c.opens) {
@@ -80,5 +84,6 @@ export class Table<T> {
   protected readonly cells = computed(() => new Map(this.drawn().map((c) => [c.hpCell(), c.template])));
   /** Rows stay where they are while what they say changes: a field in one keeps the focus. */
   protected readonly byPlace = (index: number): number => index;
+  protected readonly MANY = MANY;
   protected readonly ids = computed(() => this.columns().map((c) => c.id));
 }

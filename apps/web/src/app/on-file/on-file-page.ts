@@ -10,7 +10,6 @@ import { Attempt } from '../forms/attempt';
 import { Cell } from '../layout/cell';
 import { Done } from '../layout/done';
 import { type Column, Table } from '../layout/table';
-import { Header } from '../shell/header';
 import { May } from '../signing/may';
 import { localNow } from '../time/zone';
 import { HouseForm } from './house-form';
@@ -20,7 +19,7 @@ import { LotForm } from './lot-form';
 /** Instruments with their calibration, lots with their class, and how the company writes its papers. */
 @Component({
   selector: 'hp-on-file-page',
-  imports: [Cell, Table, MatButtonModule, RouterLink, Header, May, HouseForm, InstrumentForm, LotForm],
+  imports: [Cell, Table, MatButtonModule, RouterLink, May, HouseForm, InstrumentForm, LotForm],
   templateUrl: './on-file-page.html',
   styleUrl: './on-file-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

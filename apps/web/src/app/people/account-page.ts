@@ -11,14 +11,13 @@ import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
-import { Header } from '../shell/header';
 import { OwnAccountStore } from './own-account.store';
 
 /** One's own account: the second factor of the sign-in, and where one is signed in. */
 @Component({
   selector: 'hp-account-page',
   providers: [OwnAccountStore],
-  imports: [Cell, Table, Header, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
+  imports: [Cell, Table, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
   templateUrl: './account-page.html',
   styleUrl: './account-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -27,7 +27,6 @@ import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
-import { Header } from '../shell/header';
 import { PeopleStore } from './people.store';
 
 const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '', password: '', disabled: false };
@@ -39,7 +38,6 @@ const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '',
   imports: [
     Cell,
     Table,
-    Header,
     RouterLink,
     Entry,
     FormEnd,

@@ -1,6 +1,17 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  Injector,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
+  type DemoSignIn,
   firstRunSchema,
   newPasswordSchema,
   problemsOf,
@@ -14,15 +25,36 @@ import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
+import { JointDrawing } from './joint-drawing';
 
 /** Signing in; making the first administrator; changing a password that someone else gave. */
 @Component({
   selector: 'hp-sign-in',
-  imports: [Entry, FormEnd, FormOf, MatButtonModule],
+  imports: [Entry, FormEnd, FormOf, JointDrawing, MatButtonModule],
   template: `
     <main>
-      <form class="sheet" [hpForm]="form" (sent)="send()">
+      <section class="who">
         <p class="name">HEPHAIST</p>
+        <p class="says">
+          For each joint its rod, flux, gap and nitrogen, with the reasons; and the proof that it was brazed right.
+        </p>
+        <hp-joint-drawing />
+        @if (asks() === 'in' && demo().length) {
+          <h2>The demo’s people</h2>
+          <ul>
+            @for (d of demo(); track d.name) {
+              <li>
+                <button matButton="outlined" type="button" [disabled]="form.busy()" (click)="be(d)">
+                  <strong>{{ d.person }}</strong> {{ d.roles.join(', ') }}
+                </button>
+                <span class="quiet">{{ d.does }}</span>
+              </li>
+            }
+          </ul>
+          <p class="quiet small">Invented people at an invented hospital. Keep no real work in the demo.</p>
+        }
+      </section>
+      <form class="sheet" [hpForm]="form" (sent)="send()">
         <h1>{{ title() }}</h1>
         @switch (asks()) {
           @case ('first') {
@@ -89,6 +121,52 @@ import { FormOf } from '../forms/form-of';
       background: var(--paper);
       overflow-y: auto;
     }
+    main {
+      display: grid;
+      grid-template-columns: minmax(0, 440px) auto;
+      gap: 30px 64px;
+      align-items: center;
+      padding: 24px 16px;
+    }
+    .who {
+      display: grid;
+      gap: 12px;
+    }
+    .who .name {
+      font-size: 34px;
+      margin: 0;
+    }
+    .says {
+      font-size: 19px;
+      line-height: 1.35;
+      margin: 0;
+      max-width: 40ch;
+    }
+    ul {
+      list-style: none;
+      margin: 0;
+      padding: 0;
+      display: grid;
+      gap: 6px;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 218px 1fr;
+      gap: 10px;
+      align-items: center;
+    }
+    li button {
+      justify-content: flex-start;
+    }
+    @media (width < 860px) {
+      main {
+        grid-template-columns: minmax(0, 440px);
+        justify-content: center;
+      }
+      hp-joint-drawing {
+        display: none;
+      }
+    }
     form {
       width: min(400px, 94vw);
       padding: 22px 26px;
@@ -114,6 +192,8 @@ import { FormOf } from '../forms/form-of';
 export class SignIn {
   private readonly account = inject(AccountStore);
   private readonly nobodyYet = signal(false);
+  /** People of the demo, where it is loaded. */
+  protected readonly demo = signal<readonly DemoSignIn[]>([]);
   /** A code is out for a company that has nobody yet, while others can sign in. */
   protected readonly codeIsOut = signal(false);
   protected readonly withCode = signal(false);
@@ -143,9 +223,17 @@ export class SignIn {
   protected readonly form = new Form(this.draft, { tried: () => this.ask().problems });
 
   constructor() {
+    const host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    const injector = inject(Injector);
+    // Whatever is asked for, its first field has the focus.
+    effect(() => {
+      this.asks();
+      afterNextRender(() => host.querySelector('input')?.focus(), { injector });
+    });
     this.account
       .firstRunState()
       .then((a) => {
+        this.demo.set(a.demo);
         this.nobodyYet.set(a.waiting && !this.account.me());
         this.codeIsOut.set(a.code && !a.waiting && !this.account.me());
       })
@@ -185,6 +273,12 @@ export class SignIn {
     this.forgot.set(false);
     this.form.set({ oneTime: '' });
     await this.account.signIn({ name: given.name, password: given.password });
+  }
+
+  /** Signs in as somebody of the demo. */
+  protected async be(d: DemoSignIn): Promise<void> {
+    this.form.begin({ ...this.draft(), name: d.name, password: d.password });
+    await this.send();
   }
 
   protected async send(): Promise<void> {

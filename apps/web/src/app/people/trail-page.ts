@@ -9,7 +9,6 @@ import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
-import { Header } from '../shell/header';
 import { TrailStore } from './trail.store';
 
 /** How many records of an entry are named before "and so many more". */
@@ -21,7 +20,7 @@ const instant = (at: string): string => at.slice(0, 19).replace('T', ' ');
 @Component({
   selector: 'hp-trail-page',
   providers: [TrailStore],
-  imports: [Cell, Entry, FormOf, Table, Header, RouterLink, MatButtonModule, MatButtonToggleModule],
+  imports: [Cell, Entry, FormOf, Table, RouterLink, MatButtonModule, MatButtonToggleModule],
   templateUrl: './trail-page.html',
   styleUrl: './trail-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

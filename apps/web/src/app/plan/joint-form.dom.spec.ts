@@ -113,6 +113,17 @@ describe('the form of a joint', () => {
     expect(marks).not.toContain(box('Joint mark').value);
   });
 
+  it('of two who change different fields of a joint, both stand, and nobody is asked', async () => {
+    const joint = file.joints.find((j) => j.mark === 'PF-07')!;
+    const { api, type, send, close } = await opened(joint);
+    await type('Joint mark', 'PF-07b');
+    const theirs = { version: 5, data: { ...joint, note: 'seen by another' } };
+    api.next.refusal = { title: 'Changed', status: 409, detail: 'Someone else', current: [theirs] };
+    await send();
+    await vi.waitFor(() => expect(close).toHaveBeenCalled());
+    expect(api.commands[0]?.records).toEqual([{ seen: 5, data: { ...theirs.data, mark: 'PF-07b' } }]);
+  });
+
   it('of two who change a joint the second sees both sides, and may save over it', async () => {
     const joint = file.joints.find((j) => j.mark === 'PF-07')!;
     const { api, root, type, send, close } = await opened(joint);
@@ -120,9 +131,10 @@ describe('the form of a joint', () => {
     const theirs = { version: 5, data: { ...joint, mark: 'PF-7x' } };
     api.next.refusal = { title: 'Changed', status: 409, detail: 'Someone else', current: [theirs] };
     await send();
-    expect(root.querySelector('.clash')?.textContent).toContain('PF-7x');
-    expect(root.querySelector('.clash')?.textContent).toContain('PF-07b');
-    (root.querySelector('.clash button') as HTMLButtonElement).click();
+    expect(root.querySelector('hp-clash')?.textContent).toContain('PF-7x');
+    expect(root.querySelector('hp-clash')?.textContent).toContain('PF-07b');
+    const choices = [...root.querySelectorAll<HTMLButtonElement>('hp-clash button')];
+    choices.find((b) => b.textContent?.includes('Save what was chosen'))?.click();
     await vi.waitFor(() => expect(close).toHaveBeenCalled());
     expect(api.commands[0]?.records).toEqual([{ seen: 5, data: { ...joint, mark: 'PF-07b' } }]);
   });

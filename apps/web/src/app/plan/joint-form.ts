@@ -25,10 +25,12 @@ import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Caliper } from '../forms/caliper';
 import { Check } from '../forms/check';
+import { Clash } from '../forms/clash';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
+import { mergeUntouched } from '../forms/merge-untouched';
 import {
   cupOptions,
   fillerOptions,
@@ -42,11 +44,11 @@ import {
 } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { SchoolsForm } from '../forms/schools-form';
-import { type Column, Table } from '../layout/table';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 import { UnitsStore } from '../units/units.store';
 import { draftOf, type JointDraft, jointOf, jointProblems, nextMark } from './joint-draft';
+import { JOINT_LABELS } from './joint-labels';
 
 const KINDS: readonly Option<SocketKind>[] = [
   { id: 'fitting', name: 'made fitting' },
@@ -63,7 +65,7 @@ const KINDS: readonly Option<SocketKind>[] = [
 @Component({
   selector: 'hp-joint-form',
   imports: [
-    Table,
+    Clash,
     MatButtonModule,
     MatDialogModule,
     MatExpansionModule,
@@ -116,15 +118,22 @@ export class JointForm {
   private readonly opened = this.fresh ? 0 : (this.store.stored('joint', this.data.joint?.id ?? '')?.version ?? 0);
   private seen = this.opened;
   private readonly base = this.baseJoint();
-  protected readonly draft = signal<JointDraft>(this.firstDraft());
+  /** What the form began with, or what stood there at the last clash. */
+  private begun = this.firstDraft();
+  protected readonly draft = signal<JointDraft>(this.begun);
   protected readonly form: Form<JointDraft> = new Form(this.draft, {
     tried: () => this.contract(),
     now: () => this.planned()?.problems ?? [],
     follow: (next, change) => this.follow(next, change),
     keep: () => (this.fresh ? `joint of ${this.store.jobId() ?? ''}` : `joint ${this.base.id} ${this.opened}`),
   });
-  /** What stands now where somebody else saved it meanwhile. */
-  protected readonly clash = computed(() => this.form.clash() as Stored<Joint> | null);
+  /** What stands now where somebody else saved it meanwhile, and what it says in the fields of the form. */
+  private readonly clash = computed(() => this.form.clash() as Stored<Joint> | null);
+  protected readonly theirs = computed(() => {
+    const now = this.clash();
+    return now ? draftOf(now.data, this.system) : null;
+  });
+  protected readonly labels = JOINT_LABELS;
 
   private readonly joint = computed(() =>
     jointOf(this.draft(), this.base, this.system, this.fresh ? null : this.data.joint),
@@ -227,10 +236,21 @@ export class JointForm {
     );
   }
 
-  /** After a clash: keep what was typed and save over what now stands. */
-  protected takeOver(): void {
-    this.seen = this.clash()?.version ?? this.seen;
-    void this.save();
+  /** After a clash: what only they changed is taken from them; true where nothing is left that both changed. */
+  private merged(): boolean {
+    const theirs = this.theirs();
+    if (!theirs) return false;
+    const { draft, isOpen } = mergeUntouched(this.begun, this.draft(), theirs);
+    this.form.set(draft);
+    return !isOpen;
+  }
+
+  /** After a clash: saves what was chosen over what now stands. */
+  protected async takeOver(): Promise<void> {
+    const now = this.clash();
+    if (now) this.begun = draftOf(now.data, this.system);
+    this.seen = now?.version ?? this.seen;
+    await this.save();
   }
 
   /** It is brazed, and what it was is being changed: that is signed, with its reason. */
@@ -259,6 +279,7 @@ export class JointForm {
     const joint = this.joint();
     let sent = false;
     const done = await this.form.submit(async () => (sent = await this.send(joint)));
+    if (!done && this.merged()) return this.takeOver();
     if (!done || !sent) return;
     this.store.select(joint.id);
     this.dialog.close();
@@ -271,22 +292,4 @@ export class JointForm {
     const cup = d.cup ? this.tables().cupNamed(d.cup) : this.tables().cup(tube?.odM ?? 0);
     return { tubeM: tube?.odM ?? 0.02, socketM: cup ? (cup.idM.min + cup.idM.max) / 2 : (tube?.odM ?? 0.02) + 1.5e-4 };
   });
-
-  protected readonly sides: readonly Column<{ field: string; theirs: string; mine: string }>[] = [
-    { id: 'field', head: 'Field', text: (d) => d.field, names: true },
-    { id: 'theirs', head: 'Stands now', text: (d) => d.theirs },
-    { id: 'mine', head: 'Yours', text: (d) => d.mine },
-  ];
-
-  /** What the other person's version says, field by field, where it differs from what is typed here. */
-  protected differences({ data: current }: Stored<Joint>): { field: string; theirs: string; mine: string }[] {
-    const theirs = draftOf(current, this.system);
-    const mine = this.draft();
-    return (Object.keys(mine) as (keyof JointDraft)[])
-      .filter((k) => JSON.stringify(theirs[k]) !== JSON.stringify(mine[k]))
-      .map((k) => ({ field: k, theirs: words(theirs[k]), mine: words(mine[k]) }));
-  }
 }
-
-const words = (value: JointDraft[keyof JointDraft]): string =>
-  (typeof value === 'object' ? JSON.stringify(value) : String(value)) || '(empty)';

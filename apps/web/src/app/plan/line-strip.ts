@@ -79,6 +79,14 @@ interface Ring {
       display: block;
       border-bottom: 1px solid var(--hairline);
     }
+    @media (width < 1000px) {
+      :host {
+        overflow-x: auto;
+      }
+      svg {
+        min-width: 960px;
+      }
+    }
     svg {
       display: block;
       width: 100%;
@@ -162,6 +170,7 @@ interface Ring {
       font-weight: 500;
     }
   `,
+  host: { tabindex: '0', role: 'group', 'aria-label': 'The line of the joint' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LineStrip {

@@ -1,7 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { JobStore } from '../data/job.store';
+import { May } from '../signing/may';
 import { JointPlanView } from './joint-plan';
 import { LineStrip } from './line-strip';
 import { Schedule } from './schedule';
@@ -11,7 +13,7 @@ const WIDE_KEY = 'hephaist.wide';
 /** Plan: the line across the top, the schedule at the left, the selected joint's plan at the right. */
 @Component({
   selector: 'hp-plan-page',
-  imports: [LineStrip, Schedule, JointPlanView],
+  imports: [LineStrip, MatButtonModule, May, Schedule, JointPlanView],
   template: `
     <hp-line-strip
       [line]="line()"
@@ -38,7 +40,20 @@ const WIDE_KEY = 'hephaist.wide';
       } @else {
         <section class="none">
           <h1>No joint yet.</h1>
-          <p>Add the first joint, or bring a list in from CSV.</p>
+          <p>
+            Each joint you add stands in the schedule at the left, and here stands what it takes: rod, flux, gap,
+            overlap, nitrogen, with the reasons.
+          </p>
+          <p>
+            Say the first ones in the line above the schedule, how many, size and metals:
+            <code>{{ store.lines().length ? '12x 7/8 cu-cu cpl horiz' : 'suction 12x 7/8 cu-cu cpl horiz' }}</code>
+          </p>
+          <p *hpMay="'write:joint'">
+            <button matButton="outlined" (click)="store.lines().length ? openForm(true) : openSetup()">
+              {{ store.lines().length ? 'Fill in a form instead' : 'Set up the lines first' }}
+            </button>
+            <button matButton="outlined" (click)="openCsv()">Bring a list in</button>
+          </p>
         </section>
       }
     </div>
@@ -63,9 +78,10 @@ const WIDE_KEY = 'hephaist.wide';
       border-right: 1px solid var(--hairline);
     }
     .none {
-      padding: 60px;
+      padding: clamp(18px, 6vw, 60px);
+      max-width: 64ch;
       display: grid;
-      gap: 8px;
+      gap: 10px;
       align-content: start;
     }
     @media (max-width: 1000px) {
@@ -81,8 +97,6 @@ const WIDE_KEY = 'hephaist.wide';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlanPage {
-  /** Selected joint, from the address. */
-  readonly joint = input<string>();
   protected readonly store = inject(JobStore);
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
@@ -93,17 +107,6 @@ export class PlanPage {
   protected readonly lineJoints = computed(() =>
     this.store.joints().filter((j) => j.lineId === this.store.selected()?.lineId),
   );
-
-  constructor() {
-    effect(() => {
-      const wanted = this.joint();
-      if (wanted && untracked(() => this.store.selectedId()) === null) this.store.select(wanted);
-    });
-    effect(() => {
-      const id = this.store.selectedId();
-      if (id) void this.router.navigate([], { queryParams: { joint: id }, replaceUrl: true });
-    });
-  }
 
   protected async openForm(fresh: boolean): Promise<void> {
     const { JointForm } = await import('./joint-form');

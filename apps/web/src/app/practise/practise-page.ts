@@ -109,6 +109,20 @@ import { type Question, questionOf } from './questions';
     .none {
       padding: 40px;
     }
+    @media (width < 1000px) {
+      :host {
+        display: block;
+        padding: 0 18px;
+      }
+      .ask {
+        max-width: none;
+        padding: 18px 0;
+      }
+      .drawings {
+        padding: 0 0 20px;
+        grid-template-rows: auto;
+      }
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -53,6 +53,7 @@ import { Entry } from '../forms/entry';
 import { type FieldOf, Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
+import { laboratoryOf } from '../forms/laboratory';
 import { couponNumber, nextNumber } from '../forms/next-number';
 import {
   fillerOptions,
@@ -66,7 +67,7 @@ import {
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { inWords } from '../forms/problems';
-import { laboratoryOf, ReportFile } from '../forms/report-file';
+import { ReportFile } from '../forms/report-file';
 import { Signer } from '../signing/signer';
 import { Day } from '../time/day';
 import { localNow } from '../time/zone';
@@ -166,7 +167,7 @@ export class CouponForm {
   };
 
   private blank() {
-    const today = localNow(this.job.job()?.timeZone ?? 'UTC').slice(0, 10);
+    const today = localNow(this.job.timeZone()).slice(0, 10);
     const before = [...this.crew.coupons()].sort((x, y) => y.brazedOn.localeCompare(x.brazedOn))[0] ?? null;
     const begun = beginCoupon(this.nextNumber(), today, before);
     const reserved = this.crew.toBraze().find((r) => r.id === this.reserved());
@@ -378,7 +379,7 @@ export class CouponForm {
         const asks = joint && this.job.summaryOf()(joint)?.summary?.asks;
         return joint && asks ? [{ mark: joint.mark, asks, brazedAt: l.brazedAt }] : [];
       });
-    const zone = this.job.job()?.timeZone ?? 'UTC';
+    const zone = this.job.timeZone();
     const rules = this.tables().ruleSet(coupon.ruleSetId);
     return couponChanges(known.record, own, made, zone, localNow(zone).slice(0, 10), rules);
   }

@@ -78,7 +78,7 @@ export class CouponPlanPage {
   protected readonly tabs = PROVE_TABS;
   protected readonly source = sourceLine(COUPON_COST_SOURCE);
   protected readonly company = computed(() => me()?.company ?? '');
-  protected readonly today = localNow(this.store.job()?.timeZone ?? 'UTC').slice(0, 10);
+  protected readonly today = localNow(this.store.timeZone()).slice(0, 10);
   protected readonly whom = signal(SOMEBODY);
   protected readonly perStrip = signal(String(USUAL_COUPON_COSTS.perStrip));
   protected readonly perKg = signal(String(USUAL_COUPON_COSTS.metalPerKg));

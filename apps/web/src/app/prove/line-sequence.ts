@@ -55,7 +55,7 @@ export class LineSequence {
   private readonly onFile = inject(OnFileStore);
   private readonly signer = inject(Signer);
   private readonly system = inject(UnitsStore).system();
-  private readonly zone = this.job.job()?.timeZone ?? 'UTC';
+  private readonly zone = this.job.timeZone();
   protected readonly mark = MARK;
   protected readonly unit = displayUnit('pressure', this.system).symbol;
   protected readonly outcomes = plain(['passes', 'fails'] as const);

@@ -114,7 +114,7 @@ export class PressurePage {
     { id: 'two', name: 'two gauges' },
   ];
   protected readonly lines = computed(() => this.job.lines().map((l) => ({ id: l.id, name: l.name })));
-  private readonly zone = this.job.job()?.timeZone ?? 'UTC';
+  private readonly zone = this.job.timeZone();
   protected readonly entering = signal(false);
   readonly tests = computed(() =>
     this.store
@@ -130,7 +130,7 @@ export class PressurePage {
       }))
       .sort((a, b) => b.test.startedAt.localeCompare(a.test.startedAt)),
   );
-  protected readonly chosen = new Chosen(this.tests, (t) => t.test.id);
+  protected readonly chosen = new Chosen(this.tests, (t) => t.test.id, undefined, 'test');
   /** Lines with a test pressure, and what is still open on each. */
   protected readonly open = computed(() => {
     const accepted = this.job.logs().filter((l) => l.visual === 'accepted');

@@ -120,7 +120,7 @@ export class ProvePage {
         };
       }),
   );
-  protected readonly chosen = new Chosen(this.coupons, (c) => c.coupon.id);
+  protected readonly chosen = new Chosen(this.coupons, (c) => c.coupon.id, undefined, 'coupon');
 
   protected readonly isShown = (c: Shown): boolean => !this.entering() && this.chosen.is(c);
   protected readonly columns: readonly Column<Shown>[] = [

@@ -77,6 +77,17 @@ import { UnitsStore } from '../units/units.store';
     </svg>
   `,
   styles: `
+    :host {
+      display: block;
+    }
+    @media (width < 1000px) {
+      :host {
+        overflow-x: auto;
+      }
+      svg {
+        min-width: 900px;
+      }
+    }
     svg {
       width: 100%;
       max-height: 46vh;

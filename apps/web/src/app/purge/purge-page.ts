@@ -16,12 +16,12 @@ import { MatSliderModule } from '@angular/material/slider';
 import { Router, RouterLink } from '@angular/router';
 import { purgeOfLine } from '@hephaist/contracts';
 import {
+  CUBIC_FOOT,
   CYLINDER_RESERVE,
   CYLINDER_SOURCE,
   CYLINDERS,
   deadLegAdvice,
   DEFAULT_LIMIT,
-  displayUnit,
   findService,
   formatDuration,
   type JointPlan,
@@ -38,11 +38,15 @@ import { May } from '../signing/may';
 import { QtyPipe } from '../units/qty.pipe';
 import { numberOf } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
+import { whenUnitsChange } from '../units/when-units-change';
 import { LayoutForm } from './layout-form';
 import { LineDrawing } from './line-drawing';
 import { OxygenChart } from './oxygen-chart';
 import { PurgeRunner } from './purge-runner';
 import { StartSession } from './start-session';
+
+/** What a room is measured in. */
+const ROOM_UNIT = { us: { symbol: 'ft³', m3: CUBIC_FOOT }, metric: { symbol: 'm³', m3: 1 } } as const;
 
 /** The purge of one line: how the oxygen leaves it, in which order its joints are made, and what nitrogen that takes. */
 @Component({
@@ -153,14 +157,11 @@ export class PurgePage implements OnDestroy {
   protected readonly room = computed(() => {
     const size = this.cylinder();
     if (!this.wishes().room.trim() || this.bad().room || !size) return null;
-    const m3 =
-      displayUnit('volume', this.units.system()).toSi(1) *
-      (this.units.system() === 'us' ? 1 : 1000) *
-      numberOf(this.wishes().room);
+    const m3 = numberOf(this.wishes().room) * ROOM_UNIT[this.units.system()].m3;
     const oxygen = roomOxygen(m3, size.nominalM3, 60, numberOf(this.wishes().changes) || 0);
     return { percent: (100 * oxygen).toFixed(1), low: oxygen < LEAST_OXYGEN, words: roomWords(oxygen) };
   });
-  protected readonly roomUnit = computed(() => (this.units.system() === 'us' ? 'ft³' : 'm³'));
+  protected readonly roomUnit = computed(() => ROOM_UNIT[this.units.system()].symbol);
   protected readonly tightest = computed(() => {
     const all = this.runner.plan()?.pressures ?? [];
     return all.reduce<(typeof all)[number] | null>(
@@ -170,6 +171,10 @@ export class PurgePage implements OnDestroy {
   });
 
   constructor() {
+    whenUnitsChange((from, to) => {
+      const room = numberOf(this.wishes().room) * (ROOM_UNIT[from].m3 / ROOM_UNIT[to].m3);
+      if (Number.isFinite(room)) this.set({ room: String(Number(room.toPrecision(4))) });
+    });
     effect(() => {
       const [net, line, size] = [this.net(), this.current(), this.cylinder()];
       const minutesPerJoint = numberOf(this.wishes().minutes);

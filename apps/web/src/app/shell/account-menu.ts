@@ -1,14 +1,19 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatDialog } from '@angular/material/dialog';
+import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import { AccountStore } from '../data/account.store';
-import { May } from '../signing/may';
+import { Outbox } from '../data/outbox';
+import { UnitsStore } from '../units/units.store';
+import { openKeySheet } from './palette-opener';
+import { ThemeStore } from './theme';
 
-/** Who is signed in; people, trail and signing out. */
+/** Who is signed in, and what is theirs: units, light, keys, their account, signing out. */
 @Component({
   selector: 'hp-account-menu',
-  imports: [MatButtonModule, MatMenuModule, RouterLink, May],
+  imports: [MatButtonModule, MatIconModule, MatMenuModule, RouterLink],
   template: `
     @if (account.me(); as me) {
       <button
@@ -16,14 +21,33 @@ import { May } from '../signing/may';
         [matMenuTriggerFor]="menu"
         [attr.aria-label]="me.person + ', ' + me.roles.join(', ')"
       >
-        {{ me.person }} <span class="quiet">{{ me.roles.join(', ') }}</span>
+        <mat-icon svgIcon="person" />
+        <span class="words"
+          >{{ me.person }} <span class="quiet">{{ me.roles.join(', ') }}</span></span
+        >
       </button>
       <mat-menu #menu="matMenu">
+        <p class="who">
+          {{ me.person }}<br /><span class="quiet">{{ me.roles.join(', ') }}, {{ me.company }}</span>
+        </p>
+        <button mat-menu-item role="menuitemradio" [attr.aria-checked]="isUs()" (click)="units.use('us')">
+          {{ isUs() ? '● ' : '○ ' }}in, °F, psi
+        </button>
+        <button mat-menu-item role="menuitemradio" [attr.aria-checked]="!isUs()" (click)="units.use('metric')">
+          {{ isUs() ? '○ ' : '● ' }}mm, °C, bar
+        </button>
+        <button mat-menu-item (click)="theme.toggle()">
+          {{ theme.night() ? 'Switch to light' : 'Switch to dark' }}
+        </button>
+        <button mat-menu-item (click)="keys()">Keys and help</button>
+        <p class="who quiet" role="status">
+          {{
+            outbox.held().length
+              ? '▲ ' + outbox.held().length + ' held in this browser'
+              : 'Everything entered is with the server'
+          }}
+        </p>
         <a mat-menu-item routerLink="/account">Your account</a>
-        <a mat-menu-item *hpMay="'give-roles'" routerLink="/people">People</a>
-        <a mat-menu-item *hpMay="'trail'" routerLink="/trail">Audit trail</a>
-        <a mat-menu-item routerLink="/on-file">Instruments, lots and papers</a>
-        <a mat-menu-item routerLink="/shop">Tables, sources and weights</a>
         <button mat-menu-item (click)="account.signOut()">Sign out</button>
       </mat-menu>
     }
@@ -34,12 +58,43 @@ import { May } from '../signing/may';
       flex: none;
     }
     button {
-      --mat-button-outlined-container-height: 28px;
+      --mat-button-outlined-container-height: 30px;
       --mat-button-outlined-label-text-size: 14px;
+    }
+    .who {
+      padding: 8px 16px;
+      margin: 0;
+    }
+    .mdc-button mat-icon {
+      display: none;
+    }
+    @media (width < 1000px) {
+      .mdc-button {
+        --mat-button-outlined-container-height: 44px;
+        min-width: 44px;
+        padding: 0 10px;
+        --mat-button-outlined-outline-color: transparent;
+      }
+      .words {
+        display: none;
+      }
+      .mdc-button mat-icon {
+        display: block;
+        margin: 0;
+      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AccountMenu {
   protected readonly account = inject(AccountStore);
+  protected readonly units = inject(UnitsStore);
+  protected readonly theme = inject(ThemeStore);
+  protected readonly outbox = inject(Outbox);
+  private readonly dialog = inject(MatDialog);
+  protected readonly isUs = (): boolean => this.units.system() === 'us';
+
+  protected keys(): void {
+    void openKeySheet(this.dialog);
+  }
 }

@@ -1,13 +1,27 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
-import { takeUntilDestroyed, toSignal } from '@angular/core/rxjs-interop';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  input,
+  untracked,
+} from '@angular/core';
+import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { Router, RouterLink, RouterOutlet } from '@angular/router';
-import { fromEvent, map, merge, startWith, timer } from 'rxjs';
+import { ActivatedRoute, Router, RouterLink, RouterOutlet } from '@angular/router';
+import { fromEvent, merge, timer } from 'rxjs';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
 import { LOOK_MS, OthersStore } from '../data/others.store';
 import { SessionsStore } from '../data/sessions.store';
 import { Header } from './header';
+import { PageTitles } from './page-titles';
+import { urlOf } from './url-of';
+
+/** Places that show the joint that is selected. */
+const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
 
 /** Header and foot around the places of one job; loads it and says when it cannot. */
 @Component({
@@ -22,7 +36,7 @@ import { Header } from './header';
         [warnings]="alerts.alerts().length"
       />
     }
-    <main>
+    <main [class.bare]="bare()">
       @if (store.error(); as error) {
         <section class="middle" role="alert">
           <h1>This job cannot be shown.</h1>
@@ -61,6 +75,12 @@ import { Header } from './header';
     .mdc-button {
       margin-right: 8px;
     }
+    /* The places stand at the foot there. */
+    @media (width < 760px) {
+      main:not(.bare) {
+        padding-bottom: calc(56px + env(safe-area-inset-bottom));
+      }
+    }
     @media print {
       :host,
       main {
@@ -76,17 +96,27 @@ export class JobFrame {
   protected readonly alerts = inject(AlertsStore);
   private readonly sessions = inject(SessionsStore);
   private readonly router = inject(Router);
+  private readonly titles = inject(PageTitles);
+  private readonly url = urlOf(this.router);
   /** Beside the torch there is nothing but the work. */
-  protected readonly bare = toSignal(
-    this.router.events.pipe(
-      startWith(null),
-      map(() => this.router.url.includes('/live/')),
-    ),
-  );
+  protected readonly bare = computed(() => this.url().includes('/live/'));
 
   constructor() {
-    effect(() => void this.store.load(this.jobId()));
+    const asked = inject(ActivatedRoute).snapshot.queryParamMap.get('joint');
+    effect(() => {
+      void this.store.load(this.jobId());
+      if (asked && untracked(this.store.selectedId) === null) this.store.select(asked);
+    });
+    // The joint stands in the address of places that show it: a link or a reload opens the same.
+    effect(() => {
+      const id = this.store.selectedId();
+      const url = this.url();
+      if (id && SHOWS_JOINT.test(url) && !url.includes(`joint=${id}`))
+        void this.router.navigate([], { queryParams: { joint: id }, queryParamsHandling: 'merge', replaceUrl: true });
+    });
+    effect(() => this.titles.of(this.store.job()?.name ?? '', this.store.selected()?.mark ?? ''));
     effect(() => void this.sessions.load(this.jobId()));
+    inject(DestroyRef).onDestroy(() => this.titles.of('', ''));
     // What others do appears without a reload: now and then, and whenever the page comes back into view.
     const others = inject(OthersStore);
     merge(timer(0, LOOK_MS), fromEvent(document, 'visibilitychange'))

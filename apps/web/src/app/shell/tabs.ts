@@ -14,20 +14,22 @@ export interface Tab {
   selector: 'hp-tabs',
   imports: [MatTabsModule, RouterLink, RouterLinkActive],
   template: `
-    <nav mat-tab-nav-bar disablePagination class="no-print" aria-label="Views" [tabPanel]="panel">
-      @for (t of tabs(); track t.path) {
-        <a
-          mat-tab-link
-          #here="routerLinkActive"
-          [routerLink]="'/job/' + store.jobId() + '/' + t.path"
-          routerLinkActive
-          [routerLinkActiveOptions]="{ exact: true }"
-          [active]="here.isActive"
-          ariaCurrentWhenActive="page"
-          >{{ t.name }}</a
-        >
-      }
-    </nav>
+    @if (store.jobId()) {
+      <nav mat-tab-nav-bar disablePagination class="no-print" aria-label="Views" [tabPanel]="panel">
+        @for (t of tabs(); track t.path) {
+          <a
+            mat-tab-link
+            #here="routerLinkActive"
+            [routerLink]="'/job/' + store.jobId() + '/' + t.path"
+            routerLinkActive
+            [routerLinkActiveOptions]="{ exact: true }"
+            [active]="here.isActive"
+            ariaCurrentWhenActive="page"
+            >{{ t.name }}</a
+          >
+        }
+      </nav>
+    }
     <mat-tab-nav-panel #panel />
   `,
   styles: `

@@ -9,7 +9,6 @@ import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
-import { Header } from '../shell/header';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
 import { RowForm } from './row-form';
@@ -18,7 +17,7 @@ import { WeightsForm } from './weights-form';
 /** Every value in use with its source and certainty; the company's own rows are added and corrected here. */
 @Component({
   selector: 'hp-shop-page',
-  imports: [Cell, Table, Entry, Pick, MatButtonModule, May, Header, RouterLink, RowForm, WeightsForm],
+  imports: [Cell, Table, Entry, Pick, MatButtonModule, May, RouterLink, RowForm, WeightsForm],
   templateUrl: './shop-page.html',
   styleUrl: './shop-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

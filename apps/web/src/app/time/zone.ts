@@ -1,3 +1,6 @@
+/** The zone that this browser stands in. */
+export const hereZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+
 /** Now in a zone as `YYYY-MM-DDTHH:mm`, the way a date-time control wants it. */
 export function localNow(zone: string, now: Date = new Date()): string {
   const parts = new Intl.DateTimeFormat('sv-SE', { timeZone: zone, dateStyle: 'short', timeStyle: 'short' }).format(

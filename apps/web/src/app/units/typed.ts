@@ -21,6 +21,12 @@ export function shown(si: number | null | undefined, quantity: Quantity, system:
 export const typed = (text: string, quantity: Quantity, system: UnitSystem): number =>
   displayUnit(quantity, system).toSi(numberOf(text));
 
+/** The same quantity as text in other units; what is no number stays as it was typed. */
+export function retyped(text: string, quantity: Quantity, from: UnitSystem, to: UnitSystem): string {
+  const si = typed(text, quantity, from);
+  return Number.isFinite(si) ? shown(si, quantity, to) : text;
+}
+
 /**
  * Text back as SI. Text that still reads as the stored value gives exactly that value: what nobody changed is not
  * changed by rounding, whatever the units.

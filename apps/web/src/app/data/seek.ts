@@ -1,0 +1,6 @@
+import type { FollowLink } from '@hephaist/contracts';
+import { call } from './api';
+
+/** What a mark, name, number or lot leads to, anywhere in the company. */
+export const seek = (sought: string): Promise<FollowLink[]> =>
+  call<FollowLink[]>(`follow?${new URLSearchParams({ sought }).toString()}`);

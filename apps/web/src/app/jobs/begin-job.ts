@@ -1,0 +1,145 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatChipsModule } from '@angular/material/chips';
+import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { Router } from '@angular/router';
+import { jobSchema, type Line, lineSchema, problemsOf } from '@hephaist/contracts';
+import { CODE_SETS, displayUnit, type FieldProblem, findService, USUAL_LINES } from '@hephaist/core';
+import { JobsStore } from '../data/jobs.store';
+import { newId } from '../data/outbox';
+import { Entry } from '../forms/entry';
+import { Form } from '../forms/form';
+import { FormEnd } from '../forms/form-end';
+import { FormOf } from '../forms/form-of';
+import { Pick as PickField } from '../forms/pick';
+import { Problem } from '../forms/problem';
+import { type Column, Table } from '../layout/table';
+import { UnitsStore } from '../units/units.store';
+import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration } from './begin-draft';
+
+/** Begins a job by what it is: its lines stand at once, named and marked, each pressure with where it comes from. */
+@Component({
+  selector: 'hp-begin-job',
+  imports: [Entry, FormEnd, FormOf, MatButtonModule, MatChipsModule, MatDialogModule, PickField, Problem, Table],
+  template: `
+    <h2 mat-dialog-title id="begin-job-title">Begin a job</h2>
+    <form [hpForm]="form" (sent)="begin()">
+      <mat-dialog-content>
+        <div class="grid">
+          <hp-entry class="two" label="Name of the job" [of]="form.f.name" />
+          <hp-entry class="two" label="Where it is" [of]="form.f.place" />
+          <div class="four">
+            <p id="what-is-it" class="over">What is it?</p>
+            <mat-chip-listbox
+              multiple
+              aria-labelledby="what-is-it"
+              [value]="draft().kinds"
+              (change)="form.set({ kinds: $event.value ?? [] })"
+            >
+              @for (k of kinds; track k.id) {
+                <mat-chip-option [value]="k.id">{{ k.name }}</mat-chip-option>
+              }
+            </mat-chip-listbox>
+            <hp-problem at="kinds" />
+          </div>
+          @if (cold()) {
+            <hp-entry label="Refrigerant" placeholder="R-…" [of]="form.f.fluid" />
+            <hp-pick label="Oil" [options]="oils" [of]="form.f.oil" />
+          }
+          @if (asks()) {
+            <hp-entry label="Design pressure" kind="decimal" [unit]="unit" [of]="form.f.design" at="designPa" />
+          }
+          <hp-pick label="Code" [options]="codeSets" [of]="form.f.codeSet" />
+        </div>
+        @if (lines().length) {
+          <h3>These lines will stand</h3>
+          <hp-table [rows]="lines()" [columns]="columns" />
+          <p class="quiet">Names, marks and pressures are changed at any time under More, in the schedule.</p>
+        } @else {
+          <p class="quiet">Pick what it is, and its lines stand here; or pick nothing and name lines as you go.</p>
+        }
+      </mat-dialog-content>
+      <mat-dialog-actions align="end">
+        <hp-form-end does="Begin the job">
+          <button matButton="outlined" type="button" mat-dialog-close>Cancel</button>
+        </hp-form-end>
+      </mat-dialog-actions>
+    </form>
+  `,
+  styles: `
+    .grid {
+      display: grid;
+      grid-template-columns: repeat(4, minmax(0, 1fr));
+      gap: 10px;
+      align-items: start;
+      padding-top: 4px;
+    }
+    .two {
+      grid-column: span 2;
+    }
+    .four {
+      grid-column: 1 / -1;
+    }
+    .over {
+      margin: 0 0 4px;
+      font-size: 13.5px;
+      color: var(--mid);
+    }
+    @media (width < 760px) {
+      .grid {
+        grid-template-columns: repeat(2, minmax(0, 1fr));
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class BeginJob {
+  private readonly jobs = inject(JobsStore);
+  private readonly router = inject(Router);
+  private readonly dialog = inject(MatDialogRef<BeginJob>);
+  private readonly units = inject(UnitsStore);
+  private readonly system = this.units.system();
+  private readonly id = newId();
+  private readonly ids = Array.from({ length: 20 }, () => newId());
+  protected readonly unit = displayUnit('pressure', this.system).symbol;
+  protected readonly kinds = USUAL_LINES;
+  protected readonly codeSets = CODE_SETS;
+  protected readonly oils = [
+    { id: 'refrigerant-poe' as const, name: 'polyol-ester' },
+    { id: 'refrigerant-mo' as const, name: 'mineral' },
+  ];
+  protected readonly draft = signal(beginDraft());
+  protected readonly form = new Form(this.draft, { tried: () => this.wrong(), keep: () => 'job new' });
+  protected readonly cold = computed(() => isRefrigeration(this.draft()));
+  protected readonly asks = computed(() => asksDesign(this.draft()));
+  protected readonly lines = computed(() =>
+    begunLines(this.draft(), this.id, this.system, (n) => this.ids[n] ?? newId()),
+  );
+  private readonly show = (pa: number): string => (Number.isFinite(pa) ? this.units.show(pa, 'pressure') : '–');
+  protected readonly columns: readonly Column<{ readonly line: Line; readonly source: string }>[] = [
+    { id: 'name', head: 'Line', text: (r) => r.line.name, names: true },
+    { id: 'prefix', head: 'Marks', text: (r) => `${r.line.prefix}-01 …` },
+    { id: 'service', head: 'Service', text: (r) => findService(r.line.serviceId)?.name ?? '' },
+    { id: 'design', head: 'Design', text: (r) => this.show(r.line.designPa), number: true },
+    { id: 'test', head: 'Test', text: (r) => this.show(r.line.testPa), number: true },
+    { id: 'source', head: 'From', text: (r) => r.source, tone: () => 'quiet' },
+  ];
+
+  private wrong(): readonly FieldProblem[] {
+    const ofLines = this.lines().flatMap(({ line }) => problemsOf(lineSchema, line));
+    const [pressure] = ofLines.filter((p) => p.field === 'designPa');
+    return [...problemsOf(jobSchema, begunJob(this.draft(), this.id)), ...(pressure ? [pressure] : [])];
+  }
+
+  protected async begin(): Promise<void> {
+    const begun = await this.form.submit(() =>
+      this.jobs.begin(
+        begunJob(this.draft(), this.id),
+        this.lines().map((l) => l.line),
+      ),
+    );
+    if (!begun) return;
+    this.dialog.close();
+    await this.router.navigate(['/job', this.id, 'plan']);
+  }
+}

@@ -1,0 +1,47 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { type CanActivateFn, Router, RouterOutlet } from '@angular/router';
+import { JobStore } from '../data/job.store';
+import { Header } from './header';
+import { urlOf } from './url-of';
+
+/** Closes the open job on the way to a place that is the company's alone. */
+export const leaveJob: CanActivateFn = () => {
+  void inject(JobStore).leave();
+  return true;
+};
+
+/** Header around the places of the company. What is followed from a job keeps the way back to it. */
+@Component({
+  selector: 'hp-company-frame',
+  imports: [Header, RouterOutlet],
+  template: `
+    <hp-header class="no-print" [jobId]="jobId()" [jobName]="job.job()?.name ?? ''" />
+    @if (job.error(); as e) {
+      <p class="says-problem" role="alert">✕ {{ e }}</p>
+    }
+    <router-outlet />
+  `,
+  styles: `
+    :host {
+      display: flex;
+      flex-direction: column;
+      flex: 1;
+      min-height: 0;
+    }
+    .says-problem {
+      padding: 8px 18px;
+    }
+    @media print {
+      :host {
+        display: block;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class CompanyFrame {
+  protected readonly job = inject(JobStore);
+  private readonly router = inject(Router);
+  private readonly url = urlOf(this.router);
+  protected readonly jobId = computed(() => (this.url().startsWith('/follow/') ? this.job.jobId() : null));
+}

@@ -1,0 +1,243 @@
+import { expect, type Page } from '@playwright/test';
+import { counted, emptyHephaist, expectAxeClean, openDemo, pick, recordsOf, signIn, test } from './helpers';
+
+const PASSWORD = 'long enough to hold';
+
+/** The first administrator of a company that has nothing. */
+async function firstIn(page: Page, { url, code }: { url: string; code: string }): Promise<void> {
+  await page.goto(`${url}/jobs`);
+  await expect(page.getByLabel('Code')).toBeFocused();
+  await page.getByLabel('Code').fill(code);
+  await page.getByLabel('Company').fill('Harbour Pipework');
+  await page.getByLabel('Your name').fill('Ines Calder');
+  await page.getByLabel('Sign-in name').fill('ines');
+  await page.getByLabel(/New password/).fill(PASSWORD);
+  await page.getByRole('button', { name: 'Begin', exact: true }).click();
+  await expect(page.getByText('No job yet.')).toBeVisible();
+}
+
+/** From the empty page of jobs to the first answer: what a joint takes. */
+async function firstAnswer(page: Page): Promise<void> {
+  const steps = page.getByRole('region', { name: 'To begin with' });
+  await expect(steps.getByRole('listitem')).toHaveCount(4);
+  await steps.getByRole('button', { name: 'Begin the first job' }).click();
+  await expect(page.getByLabel('Name of the job')).toBeFocused();
+  await page.keyboard.type('Pier');
+  await page.getByRole('option', { name: /^Refrigeration/ }).click();
+  await page.getByLabel('Design pressure').click();
+  await page.keyboard.type('400');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('No joint yet.')).toBeVisible();
+  await expect(page.getByLabel('Add joints in shorthand')).toBeFocused();
+  await page.keyboard.type('2x 7/8');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(/SU-01 takes BCuP-\d, no flux/);
+}
+
+test('nothing to a proved joint, in a company without the demo', async ({ page, served }) => {
+  test.setTimeout(240_000);
+  const other = await emptyHephaist(served);
+  try {
+    await firstIn(page, other);
+    const hand = await counted(page);
+    await firstAnswer(page);
+    const answer = await hand();
+    expect(answer.keys).toBeLessThanOrEqual(25);
+    expect(answer.clicks).toBeLessThanOrEqual(6);
+
+    await test.step('a brazer on file, and the list has ticked itself off', async () => {
+      await page.getByRole('link', { name: 'Hephaist, all jobs' }).click();
+      const steps = page.getByRole('region', { name: 'To begin with' });
+      await expect(steps.getByText('Begin the first job')).toContainText('Begin the first job');
+      await expect(steps.getByRole('button', { name: 'Begin the first job' })).toBeHidden();
+      await steps.getByRole('link', { name: 'Put the brazers on file' }).click();
+      await page.getByRole('button', { name: 'Add a brazer' }).click();
+      await page.getByLabel('Name of the brazer').fill('Joss Tarn');
+      await page.getByRole('button', { name: 'Put on file' }).click();
+      await expect(page.getByRole('row', { name: /Joss Tarn/ })).toContainText('not qualified yet');
+      await expectAxeClean(page);
+    });
+
+    await test.step('a passed coupon qualifies him', async () => {
+      await page.getByRole('link', { name: 'Coupons', exact: true }).click();
+      await page.getByRole('button', { name: 'Enter a coupon' }).click();
+      await page.getByLabel('Coupon number').fill('C-001');
+      await pick(page.getByLabel('Brazer', { exact: true }), /Joss Tarn/);
+      await pick(page.getByLabel('Judged by'), /^ASME IX(?!.*medical)/);
+      await pick(page.getByLabel('Looked at'), 'accepted');
+      await pick(page.getByLabel('Bore', { exact: true }), /bright/);
+      await page.getByLabel('Left side, voids from the socket mouth').fill('none');
+      await page.getByLabel('Right side, voids from the socket mouth').fill('none');
+      await page.getByLabel('Read by').fill('Ines Calder');
+      await page.getByRole('button', { name: 'File the result' }).click();
+      const sign = page.getByRole('dialog');
+      await sign.getByLabel('Your password').fill(PASSWORD);
+      await sign.getByRole('button', { name: 'Sign', exact: true }).click();
+      await expect(page.getByRole('heading', { level: 1, name: /C-001 passes/ })).toBeVisible();
+    });
+
+    await test.step('the joint is brazed by him and logged', async () => {
+      await page.getByRole('link', { name: 'Jobs', exact: true }).click();
+      await page.getByRole('link', { name: /^Pier/ }).click();
+      await page.getByRole('link', { name: /Braze/ }).click();
+      await pick(page.getByLabel('Brazed by'), /Joss Tarn/);
+      await page.getByLabel('Rod lot').fill('R-1');
+      await page.getByLabel(/^Oxygen at the vent/).fill('0.5');
+      await pick(page.getByLabel('How it looks'), 'accepted');
+      await page.getByLabel('Looked at by').fill('Ines Calder');
+      await page.getByRole('button', { name: 'Log SU-01 brazed' }).click();
+      await expect(page.getByText(/Brazed and accepted/)).toBeVisible();
+    });
+    const all = await hand();
+    test.info().annotations.push({
+      type: 'counted',
+      description: `first answer ${answer.clicks} clicks, ${answer.keys} keys; ${JSON.stringify(all)}`,
+    });
+  } finally {
+    await other.stop();
+  }
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  test('nothing to the first answer by touch', async ({ page, served }) => {
+    const other = await emptyHephaist(served);
+    try {
+      await firstIn(page, other);
+      await firstAnswer(page);
+      await expectAxeClean(page);
+      await page.getByRole('link', { name: /Braze/ }).tap();
+      await expect(page.getByRole('heading', { level: 1, name: /SU-01 takes/ })).toBeVisible();
+    } finally {
+      await other.stop();
+    }
+  });
+});
+
+test('in the demo its people stand there to be picked', async ({ page }) => {
+  await page.request.post('/api/sign-out');
+  await page.context().clearCookies();
+  await page.goto('/jobs');
+  await expect(page.getByLabel('Sign-in name')).toBeFocused();
+  await expect(page.getByText('signs procedures, coupons and hand-overs')).toBeVisible();
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: /^Wren Abara/ }).click();
+  await expect(page.getByRole('link', { name: /^Saltmarsh/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Wren Abara, lead' })).toBeVisible();
+});
+
+test('every key that does nothing says why, and shorthand begins the line it names', async ({ page }) => {
+  await openDemo(page, 'plan');
+  const line = page.getByLabel('Add joints in shorthand');
+  await line.press('Enter');
+  await expect(page.getByText('Say which joints first, as: 12x 7/8 cu-cu cpl horiz')).toBeVisible();
+  await line.fill('3x 7/8 wibble');
+  await line.press('Enter');
+  await expect(page.getByText('Nothing was added: "wibble": not a word known here')).toBeVisible();
+  await expect(line).toHaveValue('3x 7/8 wibble');
+  await line.fill('roof oxygen 2x 3/4 k');
+  await expect(page.getByText(/begins the line Roof oxygen: Medical oxygen, marks RO/)).toBeVisible();
+  await line.press('Enter');
+  await expect(page.getByRole('grid').getByText('RO-02', { exact: true })).toBeVisible();
+  await line.fill('RO 3/4 l');
+  await expect(page.getByText(/adds 1 to Roof oxygen/)).toBeVisible();
+});
+
+test('anything is found by a few letters, and an address opens the same again', async ({ page }) => {
+  const job = await openDemo(page, 'plan');
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('bl-03 nothing');
+  await expect(page.getByText('Nothing answers to that.')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('ff-05');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('FF-05');
+  const joints = await recordsOf(page, `/api/jobs/${job}/joints`, 'joint');
+  const id = joints.find((j) => j.mark === 'FF-05')!.id;
+  await expect(page).toHaveURL(new RegExp(`joint=${id}`));
+  await expect(page).toHaveTitle('FF-05 · Plan · Saltmarsh Sea-Turtle Hospital · Hephaist');
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('FF-05');
+  await page.getByRole('link', { name: /Braze/ }).click();
+  await expect(page).toHaveURL(new RegExp(`braze\\?joint=${id}`));
+  await page.goto('/coupons');
+  await page.getByRole('button', { name: 'C-003' }).click();
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1, name: /^C-003 / })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('combobox', { name: 'Find or do' }).fill('prue');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'All that bears on Prue Akintola' })).toBeVisible();
+});
+
+const WIDTHS = [390, 820, 1280, 1920];
+const PLACES = [
+  'plan',
+  'purge',
+  'braze',
+  'prove',
+  'prove/plan',
+  'prove/pressure',
+  'keep',
+  'keep/share',
+  'keep/procedures',
+  'keep/hand-over',
+  'practise',
+];
+const COMPANY = ['/jobs', '/crew', '/procedures', '/coupons', '/on-file', '/shop', '/account', '/trail'];
+
+/** What reaches over the right edge of the page, outside of what scrolls by itself. */
+const over = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const reaches = (e: Element): boolean =>
+      e.getBoundingClientRect().width > 0 && e.getBoundingClientRect().right > innerWidth + 1;
+    const scrolls = (e: Element | null): boolean => {
+      for (let up = e?.parentElement ?? null; up; up = up.parentElement)
+        if (getComputedStyle(up).overflowX !== 'visible' && !reaches(up)) return true;
+      return false;
+    };
+    const wide =
+      document.documentElement.scrollWidth > innerWidth ? [`the page, ${document.documentElement.scrollWidth}`] : [];
+    return [
+      ...wide,
+      ...[...document.querySelectorAll('main *, header *')]
+        .filter((e) => reaches(e) && !scrolls(e))
+        .map((e) => e.tagName),
+    ];
+  });
+
+test.describe('no view is wider than the page:', () => {
+  test.describe.configure({ mode: 'parallel' });
+  for (const width of WIDTHS)
+    test(`${width} px`, async ({ page }) => {
+      await page.setViewportSize({ width, height: width < 500 ? 844 : 900 });
+      const job = await openDemo(page, 'plan');
+      for (const path of [...PLACES.map((p) => `/job/${job}/${p}`), ...COMPANY]) {
+        await page.goto(path);
+        await expect(page.getByRole('heading').first()).toBeVisible();
+        expect(await over(page), `${path} at ${width}`).toEqual([]);
+      }
+    });
+});
+
+test('what is not for a role is not offered: an auditor’s every button does something', async ({ page }) => {
+  test.setTimeout(180_000);
+  await signIn(page.request, 'sol');
+  const job = await openDemo(page, 'plan');
+  const refused: string[] = [];
+  page.on('response', (r) => r.status() === 403 && refused.push(`${r.request().method()} ${r.url()}`));
+  for (const path of ['keep', 'keep/procedures', 'prove/plan', 'keep/share', 'purge']
+    .map((p) => `/job/${job}/${p}`)
+    .concat('/on-file', '/crew', '/account')) {
+    await page.goto(path);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    const buttons = page.locator('main button:visible:enabled');
+    for (let i = 0; i < Math.min(12, await buttons.count()); i++) {
+      await buttons
+        .nth(i)
+        .click({ timeout: 2000 })
+        .catch(() => undefined);
+      await page.keyboard.press('Escape');
+    }
+  }
+  expect(refused).toEqual([]);
+});
