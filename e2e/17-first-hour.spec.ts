@@ -114,6 +114,16 @@ test.describe('on a phone', () => {
   });
 });
 
+test('a word of the trade has its meaning one touch away, and all of them are found', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await page.getByRole('button', { name: 'Overlap: what it means' }).click();
+  await expect(page.getByText(/How far the tube stands in the socket/)).toBeVisible();
+  await page.getByRole('menuitem', { name: 'All words' }).click();
+  await expect(page.getByRole('searchbox', { name: 'Find a word' })).toHaveValue('Overlap');
+  await page.getByRole('searchbox', { name: 'Find a word' }).fill('clearance');
+  await expect(page.getByText('Gap per side', { exact: true })).toBeVisible();
+});
+
 test('in the demo its people stand there to be picked', async ({ page }) => {
   await page.request.post('/api/sign-out');
   await page.context().clearCookies();
@@ -141,6 +151,30 @@ test('every key that does nothing says why, and shorthand begins the line it nam
   await expect(page.getByRole('grid').getByText('RO-02', { exact: true })).toBeVisible();
   await line.fill('RO 3/4 l');
   await expect(page.getByText(/adds 1 to Roof oxygen/)).toBeVisible();
+});
+
+test('the schedule never changes what it does not show, and a cell that cannot be read lets go', async ({ page }) => {
+  const job = await openDemo(page, 'plan');
+  const grid = page.getByRole('grid', { name: 'Joints' });
+  await grid.getByText('PF-05', { exact: true }).click();
+  await page.getByLabel('Find in the schedule').fill('OX-0');
+  await expect(grid.getByText('OX-01', { exact: true })).toBeVisible();
+  await grid.focus();
+  await page.keyboard.type('9');
+  await expect(page.getByText('PF-05 is not among the joints shown: pick one that is.')).toBeVisible();
+  await grid.getByRole('gridcell', { name: /./ }).first().click();
+  await grid.getByText('OX-02', { exact: true }).click();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.type('9/8');
+  await grid.getByText('OX-03', { exact: true }).click();
+  await expect(page.getByText(/OX-02 “9\/8”/)).toBeVisible();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('OX-04');
+  await page.getByRole('button', { name: 'Mend it' }).click();
+  await expect(grid.getByRole('textbox')).toHaveValue('9/8');
+  await page.keyboard.press('Escape');
+  const joints = await recordsOf(page, `/api/jobs/${job}/joints`, 'joint');
+  expect(joints.find((j) => j.mark === 'PF-05')?.tube.size).toBe('7/8');
 });
 
 test('anything is found by a few letters, and an address opens the same again', async ({ page }) => {
@@ -183,7 +217,7 @@ const PLACES = [
   'keep/hand-over',
   'practise',
 ];
-const COMPANY = ['/jobs', '/crew', '/procedures', '/coupons', '/on-file', '/shop', '/account', '/trail'];
+const COMPANY = ['/jobs', '/crew', '/procedures', '/coupons', '/on-file', '/shop', '/words', '/account', '/trail'];
 
 /** What reaches over the right edge of the page, outside of what scrolls by itself. */
 const over = (page: Page): Promise<string[]> =>

@@ -98,6 +98,7 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
     for (const [path, heading] of [
       ['/crew', 'Crew'],
       ['/coupons', 'Coupons'],
+      ['/words', 'Words'],
     ] as const) {
       await page.goto(path);
       await expect(page.getByRole('heading', { level: 1, name: heading })).toBeVisible();

@@ -12,6 +12,7 @@ export * from './tube/tube.js';
 export * from './tube/cup.js';
 export * from './services/services.js';
 export * from './services/usual-lines.js';
+export * from './words/glossary.js';
 export * from './heat/sensitive-parts.js';
 export * from './heat/colours.js';
 export * from './fit-up/readings.js';

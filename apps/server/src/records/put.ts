@@ -188,6 +188,10 @@ async function checkJoint(store: RecordStore, joint: Joint): Promise<void> {
  * @throws ContractError at the field
  */
 async function checkLine(store: RecordStore, line: Line): Promise<void> {
+  const twin = (await store.list('line', { job_id: line.jobId })).find(
+    (l) => l.id !== line.id && l.name.toLowerCase() === line.name.toLowerCase(),
+  );
+  if (twin) throw new ContractError([{ field: 'name', says: 'another line of this job has this name' }]);
   const before = await store.find('line', line.id);
   if (!before || before.serviceId === line.serviceId) return;
   const own = new Set((await store.list('joint', { line_id: line.id })).map((j) => j.id));

@@ -19,6 +19,11 @@ export const routes: Routes = [
         loadComponent: () => import('./shop/shop-page').then((m) => m.ShopPage),
       },
       {
+        path: 'words',
+        title: 'Words · Hephaist',
+        loadComponent: () => import('./shop/words-page').then((m) => m.WordsPage),
+      },
+      {
         path: 'people',
         title: 'People · Hephaist',
         loadComponent: () => import('./people/people-page').then((m) => m.PeoplePage),

@@ -11,6 +11,7 @@ import {
   PURGE_LIMIT_PA,
   sourceLine,
 } from '@hephaist/core';
+import { WordOf } from '../layout/word';
 import { UnitsStore } from '../units/units.store';
 
 interface Figure {
@@ -19,17 +20,25 @@ interface Figure {
   readonly after: string;
   readonly tone: string;
   readonly why: string;
+  /** The word of the trade that its label is. */
+  readonly word?: string;
 }
 
 /** The five numbers that matter, each with its working on hover or focus. */
 @Component({
   selector: 'hp-joint-numbers',
-  imports: [MatTooltipModule],
+  imports: [MatTooltipModule, WordOf],
   template: `
     <dl class="sheet">
       @for (f of figures(); track f.label) {
         <div tabindex="0" [matTooltip]="f.why" matTooltipPosition="above">
-          <dt>{{ f.label }}</dt>
+          <dt>
+            @if (f.word; as term) {
+              <hp-word [term]="term">{{ f.label }}</hp-word>
+            } @else {
+              {{ f.label }}
+            }
+          </dt>
           <dd [class]="f.tone">
             <strong>{{ f.value }}</strong> <span>{{ f.after }}</span>
           </dd>
@@ -121,6 +130,7 @@ export class JointNumbers {
     const { gap } = this.plan();
     const show = (m: number): string => this.units.show(m, 'gap');
     return {
+      word: 'Gap per side',
       label: `Gap per side, cold, ${this.units.show(0, 'gap').replace(/^\S+ /, '')}`,
       value: this.units.show(gap.sideM, 'gap', false),
       after: `${this.bare(gap.minM)}–${this.bare(gap.maxM)}`,
@@ -157,6 +167,7 @@ export class JointNumbers {
     const show = (m: number | null): string => (m === null ? '–' : this.units.show(m, 'length'));
     const governs = overlap.answers.find((a) => a.governs);
     return {
+      word: 'Overlap',
       label: 'Overlap, governing',
       value: this.units.show(overlap.overlapM, 'length', false),
       after: `${this.units.show(overlap.overlapM, 'length').replace(/^\S+ /, '')} · ${governs?.id ?? ''}`,
@@ -193,6 +204,7 @@ export class JointNumbers {
     const { purge, service } = this.plan();
     if (!purge) return { label: 'Nitrogen', value: 'none', after: service.purgeWhy, tone: '', why: service.purgeWhy };
     return {
+      word: 'Purge',
       label: 'Nitrogen first, then',
       value: formatDuration(purge.waitS),
       after: `· ${this.units.show(purge.trickleM3s, 'flow')}`,

@@ -70,9 +70,11 @@ export class JobSetup {
     const twin = this.store
       .lines()
       .some((l) => l.id !== base.id && l.prefix.toLowerCase() === line.prefix.toLowerCase());
+    const named = this.store.lines().some((l) => l.id !== base.id && l.name.toLowerCase() === line.name.toLowerCase());
     return [
       ...problemsOf(lineSchema, line),
       ...(twin ? [{ field: 'prefix', says: 'another line of this job has this prefix' }] : []),
+      ...(named ? [{ field: 'name', says: 'another line of this job has this name' }] : []),
     ];
   }
   /** A test under the design pressure is taken, and said. */

@@ -30,10 +30,11 @@ import type { Option } from '../forms/options';
 import { Pick } from '../forms/pick';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
+import { CellWriter } from './cell-writer';
 import { ColumnChoice } from './column-choice';
 import { COLUMNS, type Eye, templateOf } from './schedule-columns';
 import { CURSOR_KEYS, type Place, ScheduleCursor } from './schedule-cursor';
-import { type CellText, type EditOutcome, fromTsv, planPaste, readCells, toTsv } from './schedule-edit';
+import { type CellText, type EditOutcome, fromTsv, planPaste, toTsv } from './schedule-edit';
 import { ScheduleMany } from './schedule-many';
 import { type GroupBy, PLAIN_VIEW, type ScheduleRow, scheduleRows, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
@@ -94,7 +95,6 @@ export class Schedule {
   protected readonly view = signal<View>(PLAIN_VIEW);
   private readonly asked = new Attempt();
   protected readonly failure = this.asked.failure;
-  protected readonly refused = signal<EditOutcome | null>(null);
   private readonly choice = new ColumnChoice(computed(() => (this.wide() ? 'wide' : 'narrow')));
   protected readonly columns = this.choice.columns;
   protected readonly template = computed(() => templateOf(this.columns()));
@@ -109,6 +109,8 @@ export class Schedule {
       show: (si, quantity) => show(si, quantity, false),
     };
   });
+  private readonly cells = new CellWriter(this.asked, this.store, this.eye, this.step);
+  protected readonly refused = this.cells.refused;
   protected readonly rows = computed(() =>
     scheduleRows(this.store.joints(), this.store.lines(), this.view(), COLUMNS, this.eye()),
   );
@@ -139,6 +141,8 @@ export class Schedule {
   private readonly editing = signal<Place | null>(null);
   protected readonly editText = signal('');
   protected readonly editProblem = signal<string | null>(null);
+  /** What was typed into a cell and could not be read when the cell was left. */
+  protected readonly left = signal<(Place & { readonly text: string; readonly says: string }) | null>(null);
 
   constructor() {
     effect(() => {
@@ -218,47 +222,25 @@ export class Schedule {
       });
   }
 
-  /** Reads texts into cells against the marks of every joint they do not touch. */
-  private read(texts: readonly CellText[]): EditOutcome {
-    const touched = new Set(texts.map((t) => t.joint.id));
-    const taken = new Set(
-      this.store
-        .joints()
-        .filter((j) => !touched.has(j.id))
-        .map((j) => j.mark),
-    );
-    return readCells(texts, this.eye(), taken);
-  }
-
   /** Reads texts into cells and saves them as one step; what cannot be read is told, and nothing is changed. */
-  private async take(texts: readonly CellText[]): Promise<void> {
-    if (this.readOnly()) return;
-    const outcome = this.read(texts);
-    if (outcome.problems.length) this.refused.set(outcome);
-    else await this.saveOutcome(outcome);
-  }
-
-  private async saveOutcome(outcome: EditOutcome): Promise<void> {
-    const n = outcome.joints.length;
-    if (n && (await this.asked.run(() => this.store.change('joint', outcome.joints))) && n > 1)
-      this.step.say(`${jointsWord(n)} changed.`);
+  private take(texts: readonly CellText[]): void {
+    if (!this.readOnly()) void this.cells.take(texts);
   }
 
   protected takeGood(outcome: EditOutcome): void {
-    this.refused.set(null);
-    void this.saveOutcome(outcome);
+    void this.cells.takeGood(outcome);
     this.grid().nativeElement.focus();
   }
 
   protected changeMany(columnId: string, text: string): void {
     const column = COLUMNS.find((c) => c.id === columnId);
-    if (column) void this.take(this.cursor.joints().map((joint) => ({ joint, column, text })));
+    if (column) this.take(this.cursor.joints().map((joint) => ({ joint, column, text })));
   }
 
   protected pressCell(event: MouseEvent, jointId: string, columnId: string): void {
     if (event.button !== 0) return;
     event.preventDefault();
-    if (this.editing()) this.leaveEdit(this.editor()?.nativeElement.value ?? '');
+    this.leaveEdit(this.editor()?.nativeElement.value ?? '');
     this.cursor.goTo(jointId, columnId, event.shiftKey);
     this.grid().nativeElement.focus();
   }
@@ -269,18 +251,25 @@ export class Schedule {
     const joint = this.store.selected();
     const column = this.cursor.in();
     if (!at || !joint || !column) return;
+    if (!this.cursor.shown()) {
+      this.editProblem.set(`${joint.mark} is not among the joints shown: pick one that is.`);
+      return;
+    }
     if (!column.cell) {
       this.editProblem.set(`${column.title} is worked out, not typed.`);
       return;
     }
-    this.editText.set(text ?? column.cell.write(joint, this.eye().words));
+    const left = this.left();
+    const kept = left?.id === at.id && left.column === at.column ? left.text : null;
+    this.editText.set(text ?? kept ?? column.cell.write(joint, this.eye().words));
+    this.left.set(null);
     this.editProblem.set(null);
     this.editing.set(at);
     afterNextRender(
       () => {
         const box = this.editor()?.nativeElement;
         box?.focus();
-        if (text === null) box?.select();
+        if (text === null && kept === null) box?.select();
         else box?.setSelectionRange(box.value.length, box.value.length);
       },
       { injector: this.injector },
@@ -305,13 +294,14 @@ export class Schedule {
     const joint = at ? this.store.stored('joint', at.id)?.data : undefined;
     if (!column || !joint) return true;
     const joints = all ? this.cursor.joints() : [joint];
-    const outcome = this.read(joints.map((j) => ({ joint: j, column, text })));
+    const texts = joints.map((j) => ({ joint: j, column, text }));
+    const outcome = this.cells.read(texts);
     if (outcome.problems[0]) {
       this.editProblem.set(outcome.problems[0].says);
       return false;
     }
     this.endEdit();
-    void this.saveOutcome(outcome);
+    void this.cells.save(outcome, texts);
     return true;
   }
 
@@ -327,9 +317,22 @@ export class Schedule {
     event.preventDefault();
   }
 
-  /** Leaving the cell takes what can be read; what cannot stays open. */
+  /** Leaving the cell takes what can be read; what cannot is kept beside it, and the cell lets go. */
   protected leaveEdit(text: string): void {
-    if (this.editing()) this.commit(text, false);
+    const at = this.editing();
+    if (!at || this.commit(text, false)) return;
+    const mark = this.store.stored('joint', at.id)?.data.mark ?? '';
+    this.left.set({ ...at, text, says: `${mark} “${text}”: ${this.editProblem() ?? ''}` });
+    this.editing.set(null);
+    this.editProblem.set(null);
+  }
+
+  /** Goes back to the cell whose text was not taken. */
+  protected backToLeft(): void {
+    const left = this.left();
+    if (!left) return;
+    this.cursor.goTo(left.id, left.column, false);
+    this.startEdit();
   }
 
   private clear(): void {
@@ -338,7 +341,7 @@ export class Schedule {
     const texts = this.cursor
       .joints()
       .flatMap((joint) => columns.filter((c) => c.cell).map((column) => ({ joint, column, text: '' })));
-    void this.take(texts);
+    this.take(texts);
   }
 
   /** The top row of the range goes into the rows below it. */
@@ -347,7 +350,7 @@ export class Schedule {
     if (!first || !rest.length) return;
     const columns = this.cursor.columns().filter((c) => c.cell && c.id !== 'mark');
     const words = this.eye().words;
-    void this.take(
+    this.take(
       rest.flatMap((joint) =>
         columns.map((column) => ({ joint, column, text: column.cell?.write(first, words) ?? '' })),
       ),
@@ -373,7 +376,7 @@ export class Schedule {
       sort: joints.at(-1)?.sort ?? 0,
       newId,
     });
-    void this.take(plan.texts);
+    this.take(plan.texts);
   }
 
   protected onKey(event: KeyboardEvent): void {

@@ -1,11 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { FollowLink } from '@hephaist/contracts';
+import { glossary } from '@hephaist/core';
 import { AccountStore } from '../data/account.store';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { JobsStore } from '../data/jobs.store';
 import { OnFileStore } from '../data/on-file.store';
 import { seek } from '../data/seek';
+import { TablesStore } from '../data/tables.store';
 import { UnitsStore } from '../units/units.store';
 import type { Findable } from './findable';
 import { COMPANY_PLACES, JOB_PLACES, JOB_VIEWS } from './places';
@@ -21,6 +23,7 @@ export class Findables {
   private readonly account = inject(AccountStore);
   private readonly units = inject(UnitsStore);
   private readonly theme = inject(ThemeStore);
+  private readonly tables = inject(TablesStore).tables;
   /** What the server found beyond what is open here. */
   private readonly beyond = signal<readonly FollowLink[]>([]);
 
@@ -128,8 +131,20 @@ export class Findables {
     })),
   ]);
 
+  private readonly words = computed((): Findable[] =>
+    glossary(this.tables()).map((w) => ({
+      id: `word ${w.term}`,
+      kind: 'word',
+      name: w.term,
+      says: this.units.say(w.meaning).slice(0, 60),
+      also: w.also.join(' '),
+      link: ['/words'],
+      query: { find: w.term },
+    })),
+  );
+
   readonly all = computed((): readonly Findable[] => {
-    const here = [...this.places(), ...this.actions(), ...this.ofJob(), ...this.ofCompany()];
+    const here = [...this.places(), ...this.actions(), ...this.ofJob(), ...this.ofCompany(), ...this.words()];
     const known = new Set(here.map((f) => f.id));
     const beyond = this.beyond()
       .filter((l) => !known.has(l.id))

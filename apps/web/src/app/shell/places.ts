@@ -38,6 +38,7 @@ export const COMPANY_PLACES: readonly Place[] = [
   { path: 'coupons', name: 'Coupons', icon: 'prove', also: 'strips BPQ tests' },
   { path: 'on-file', name: 'Instruments and lots', icon: 'plan', also: 'gauges papers editions laboratory' },
   { path: 'shop', name: 'Tables', icon: 'keep', also: 'metals fillers fluxes tube sources weights' },
+  { path: 'words', name: 'Words', icon: 'keep', also: 'glossary meaning help' },
   { path: 'people', name: 'People', icon: 'person', deed: 'give-roles', also: 'accounts roles' },
   { path: 'trail', name: 'Trail', icon: 'keep', deed: 'trail', also: 'audit' },
 ];

@@ -1,0 +1,48 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
+import { RouterLink } from '@angular/router';
+import { findWords, glossary } from '@hephaist/core';
+import { UnitsStore } from '../units/units.store';
+
+const WORDS = glossary();
+
+/** A word of the trade with its meaning one touch away: `<hp-word term="Overlap">Overlap, governing</hp-word>`. */
+@Component({
+  selector: 'hp-word',
+  imports: [MatMenuModule, RouterLink],
+  template: `
+    <button type="button" [matMenuTriggerFor]="menu" [attr.aria-label]="term() + ': what it means'">
+      <ng-content />
+    </button>
+    <mat-menu #menu="matMenu" class="word-menu">
+      <p class="meaning">
+        <strong>{{ word()?.term }}</strong><br />{{ meaning() }}
+      </p>
+      <a mat-menu-item routerLink="/words" [queryParams]="{ find: term() }">All words</a>
+    </mat-menu>
+  `,
+  styles: `
+    button {
+      all: unset;
+      cursor: help;
+      text-decoration: underline dotted var(--line-strong);
+      text-underline-offset: 3px;
+    }
+    button:focus-visible {
+      outline: 2px solid var(--copper);
+      outline-offset: 2px;
+    }
+    .meaning {
+      margin: 0;
+      padding: 8px 16px;
+      max-width: 34ch;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WordOf {
+  readonly term = input.required<string>();
+  private readonly units = inject(UnitsStore);
+  protected readonly word = computed(() => findWords(WORDS, this.term())[0]);
+  protected readonly meaning = computed(() => this.units.say(this.word()?.meaning ?? ''));
+}
