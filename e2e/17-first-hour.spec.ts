@@ -114,6 +114,33 @@ test.describe('on a phone', () => {
   });
 });
 
+test('a first joint is followed by hand, and may be skipped', async ({ page }) => {
+  await page.goto('/jobs');
+  await page.getByRole('link', { name: 'Make a first joint with your own hands' }).click();
+  const guide = page.getByRole('region', { name: 'A first joint' });
+  await expect(guide).toContainText('1 of 6');
+  await page.getByLabel('Add joints in shorthand').fill('7/8 cu-brass near txv 4in');
+  await page.getByLabel('Add joints in shorthand').press('Enter');
+  await expect(guide).toContainText('2 of 6');
+  await expectAxeClean(page);
+  await guide.getByRole('button', { name: 'Next' }).click();
+  await guide.getByRole('button', { name: 'Next' }).click();
+  await expect(guide).toContainText('4 of 6');
+  await page
+    .getByRole('link', { name: 'Joint card' })
+    .or(page.getByRole('button', { name: 'Joint card' }))
+    .click();
+  await expect(guide).toContainText('5 of 6');
+  await page.getByRole('link', { name: /Keep/ }).click();
+  await expect(guide).toContainText('6 of 6');
+  await guide.getByRole('button', { name: 'Done' }).click();
+  await expect(guide).toBeHidden();
+  await page.goto('/jobs');
+  await page.getByRole('link', { name: 'Make a first joint with your own hands' }).click();
+  await guide.getByRole('button', { name: 'Skip the rest' }).click();
+  await expect(guide).toBeHidden();
+});
+
 test('a word of the trade has its meaning one touch away, and all of them are found', async ({ page }) => {
   await openDemo(page, 'plan');
   await page.getByRole('button', { name: 'Overlap: what it means' }).click();
@@ -233,7 +260,7 @@ const over = (page: Page): Promise<string[]> =>
       document.documentElement.scrollWidth > innerWidth ? [`the page, ${document.documentElement.scrollWidth}`] : [];
     return [
       ...wide,
-      ...[...document.querySelectorAll('main *, header *')]
+      ...Array.from(document.querySelectorAll('main *, header *'))
         .filter((e) => reaches(e) && !scrolls(e))
         .map((e) => e.tagName),
     ];

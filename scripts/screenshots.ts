@@ -59,7 +59,7 @@ const fromMenu = async (page: Page, item: string): Promise<void> => {
   await page.getByRole('menuitem', { name: item }).click();
 };
 
-const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) => Promise<void> }> = {
+const views: Record<string, { path: string; dark?: boolean; phone?: boolean; act?: (page: Page) => Promise<void> }> = {
   jobs: { path: '/jobs' },
   plan: {
     path: `/job/${job}/plan`,
@@ -77,18 +77,17 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
       await p.getByRole('button', { name: /^PF-11/ }).click();
     },
   },
+  'phone-plan': {
+    path: `/job/${job}/plan`,
+    phone: true,
+    act: (p) => p.getByRole('grid').getByText('PF-07', { exact: true }).click(),
+  },
+  'phone-purge': { path: `/job/${job}/purge`, phone: true },
   braze: {
     path: `/job/${job}/braze`,
     act: async (p) => {
       await p.getByRole('button', { name: /^PF-04/ }).click();
       await pick(p.getByLabel('Brazed by'), '✓ Prue Akintola (14)');
-    },
-  },
-  'rod-list': {
-    path: `/job/${job}/plan`,
-    act: async (p) => {
-      await fromMenu(p, 'Rod and flux list');
-      await p.getByRole('heading', { name: /rods serve/ }).waitFor();
     },
   },
   follow: {
@@ -188,13 +187,6 @@ const views: Record<string, { path: string; dark?: boolean; act?: (page: Page) =
     path: `/job/${job}/keep/procedures`,
     act: (p) => p.getByRole('button', { name: 'BPS-2' }).first().click(),
   },
-  trail: {
-    path: '/trail',
-    act: async (p) => {
-      await p.getByRole('button', { name: 'Check the trail' }).click();
-      await p.getByText(/follow one from the other/).waitFor();
-    },
-  },
   practise: {
     path: `/job/${job}/practise`,
     act: (p) => p.getByRole('group', { name: 'Rods' }).getByRole('button').first().click(),
@@ -209,7 +201,7 @@ const wanted = process.argv.slice(2);
 for (const [name, view] of Object.entries(views)) {
   if (wanted.length && !wanted.includes(name)) continue;
   const page = await browser.newPage({
-    viewport: { width: 1280, height: 800 },
+    viewport: view.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
     colorScheme: view.dark ? 'dark' : 'light',
   });
   await page.context().addCookies([{ name: cookieName, value: cookieValue, url: base }]);

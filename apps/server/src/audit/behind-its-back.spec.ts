@@ -6,6 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
+import { sampleStep } from '../../test/steps.js';
 import { buildPackage } from '../package/build.js';
 import { verifyTrail } from './verify.js';
 
@@ -54,22 +55,7 @@ beforeAll(async () => {
   const annulment = { id: newId(), kind: 'coupon', recordId: file.coupons[0]!.id, reason: 'wrong', replacedById: null };
   await put('annulment', annulment, { password: TEST_PASSWORD, meaning: 'annulled' }).expect(200);
   for (const [kind, sample] of Object.entries(onFileSamples(newId))) await put(kind, sample).expect(200);
-  const step = {
-    id: newId(),
-    jobId: file.job.id,
-    lineId: file.lines[0]!.id,
-    step: 'blow-down',
-    startedAt: '2026-06-01T08:00:00Z',
-    endedAt: '2026-06-01T09:00:00Z',
-    by: 'x',
-    gas: 'nitrogen',
-    gauge: '',
-    pressurePa: null,
-    passes: true,
-    joints: '',
-    note: '',
-  };
-  await put('line_step', step, { password: TEST_PASSWORD, meaning: 'tested' }).expect(200);
+  await put('line_step', sampleStep(file), { password: TEST_PASSWORD, meaning: 'tested' }).expect(200);
   const [seen] = file.pqrs;
   const look = {
     id: newId(),

@@ -1,31 +1,17 @@
 import { ANNULLABLE, type Annullable, type Kind, kindRow, type Role, ROLES } from '@hephaist/contracts';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { sampleStep } from '../../test/steps.js';
 
 /** Every kind of evidence, with every way to correct it, by every role. */
 
 let h: Harness;
 const file = demoFile();
 const confirmed = () => ({ id: newId(), brazerId: file.brazers[0]!.id, on: '2026-06-10', says: 'seen' });
-const step = () => ({
-  id: newId(),
-  jobId: file.job.id,
-  lineId: file.lines[0]!.id,
-  step: 'blow-down' as const,
-  startedAt: '2026-06-01T08:00:00Z',
-  endedAt: '2026-06-01T09:00:00Z',
-  by: 'x',
-  gas: 'nitrogen',
-  gauge: '',
-  pressurePa: null,
-  passes: true,
-  joints: '',
-  note: '',
-});
 const onFile = {
   ...file,
   confirmations: [confirmed(), confirmed(), confirmed()],
-  lineSteps: [step(), step(), step()],
+  lineSteps: [1, 2, 3].map(() => sampleStep(file)),
 } as typeof file;
 const of = (kind: Annullable): { id: string }[] =>
   onFile[kindRow(kind).filed!.place as keyof typeof onFile] as unknown as { id: string }[];

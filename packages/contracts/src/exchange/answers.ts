@@ -46,6 +46,9 @@ export interface OthersAnswer {
   readonly wrote: boolean;
 }
 
+/** The job of the demo, by which it is known that the demo is loaded. */
+export const DEMO_JOB_ID = '01900000-0000-7000-8000-000000001000';
+
 /** One job in the list. */
 export interface JobSummary {
   readonly id: string;

@@ -4,6 +4,7 @@ import type { PurgeSession } from '../records/purge-session.js';
 import type { Signature } from '../records/signature.js';
 import { ContractError } from '../schemas/parse.js';
 import { sampleMark, sampleSession } from '../testing/purge-samples.js';
+import { DEMO_JOB_ID } from './answers.js';
 import { type JobFile, parseJobFile, writeJobFile } from './exchange.js';
 
 const demo = saltmarsh('2026-06-15');
@@ -47,6 +48,8 @@ const first = <K extends keyof JobFile>(key: K, change: object): object => ({
   ...full,
   [key]: (full[key] as readonly object[]).map((r, i) => (i === 0 ? { ...r, ...change } : r)),
 });
+
+it('the demo is known by its job', () => expect(demo.job.id).toBe(DEMO_JOB_ID));
 
 describe('references of a job file', () => {
   it('all hold in a file with everything in it, which is written the same again', () => {

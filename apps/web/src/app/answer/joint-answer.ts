@@ -24,6 +24,12 @@ import { UnitsStore } from '../units/units.store';
       gap: 16px;
       align-items: start;
     }
+    @media (width < 760px) {
+      :host {
+        flex-wrap: wrap;
+        gap: 8px 16px;
+      }
+    }
     em {
       font-style: normal;
       color: var(--copper);

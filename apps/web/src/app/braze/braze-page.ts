@@ -104,8 +104,12 @@ import { JointLog } from './joint-log';
     }
     @media (max-width: 1000px) {
       :host {
-        grid-template-columns: 1fr;
+        display: block;
         overflow-y: auto;
+      }
+      hp-joint-log {
+        border-left: 0;
+        overflow: visible;
       }
       nav {
         max-height: 22vh;

@@ -13,7 +13,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
-import type { JobSummary } from '@hephaist/contracts';
+import { DEMO_JOB_ID, type JobSummary } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
 import { CrewStore } from '../data/crew.store';
 import { importJobFile } from '../data/import-job';
@@ -23,6 +23,7 @@ import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { Done } from '../layout/done';
+import { Page } from '../layout/page';
 import { PageHead } from '../layout/page-head';
 import { May } from '../signing/may';
 import { hereZone, localNow } from '../time/zone';
@@ -43,13 +44,14 @@ const FEW = 6;
     MatButtonModule,
     MatProgressBarModule,
     May,
+    Page,
     PageHead,
     PickField,
     RouterLink,
     WaitingFiles,
   ],
   template: `
-    <main>
+    <hp-page [wide]="1240">
       <hp-page-head title="Jobs">
         <button *hpMay="'import'" matButton="outlined" (click)="picker.click()">Import a job file</button>
         <button *hpMay="'write:job'" matButton="filled" (click)="beginJob()">Begin a job</button>
@@ -134,6 +136,15 @@ const FEW = 6;
           }
         </section>
         <aside aria-label="What runs out and what waits">
+          @if (demoJob(); as id) {
+            <h2>New here?</h2>
+            <p>
+              <a [routerLink]="['/job', id, 'plan']" [queryParams]="{ guide: 'first' }"
+                >Make a first joint with your own hands</a
+              >
+              <span class="quiet">two minutes, in the demo</span>
+            </p>
+          }
           <h2>Running out</h2>
           @for (a of lapsing(); track a.brazer.id) {
             <p>
@@ -156,7 +167,7 @@ const FEW = 6;
           <p class="quiet law">Advice only: local codes and licensed practice govern. Nothing here certifies.</p>
         </aside>
       </div>
-    </main>
+    </hp-page>
   `,
   styleUrl: './jobs-page.scss',
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'dropped($event)' },
@@ -181,6 +192,8 @@ export class JobsPage {
   readonly begin = input<string>();
   /** Archived jobs are shown instead of current ones. */
   protected readonly old = signal(false);
+  /** The demo's job, where it is loaded. */
+  protected readonly demoJob = computed(() => this.jobs()?.find((j) => j.id === DEMO_JOB_ID)?.id ?? null);
   protected readonly among = computed(() => (this.jobs() ?? []).filter((j) => j.archived === this.old()));
   protected readonly shown = computed(() => sortedJobs(this.among(), this.sort(), this.find()));
   /** Whose qualification runs out soon, or ran out. */

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import { ASME_RULES, continuity, continuityEvents, coverLines, validCoupons } from '@hephaist/core';
 import { CrewStore } from '../data/crew.store';
 import { Cell } from '../layout/cell';
+import { Page } from '../layout/page';
 import { PageHead } from '../layout/page-head';
 import { PaperLink } from '../layout/paper';
 import { type Column, Table } from '../layout/table';
@@ -15,9 +16,9 @@ const SOON_DAYS = 30;
 /** The crew of the company: who is on file, what their passed coupons cover together, and how long each is good. */
 @Component({
   selector: 'hp-crew-page',
-  imports: [AddBrazer, Cell, May, PageHead, PaperLink, RouterLink, Table],
+  imports: [AddBrazer, Cell, May, Page, PageHead, PaperLink, RouterLink, Table],
   template: `
-    <main>
+    <hp-page>
       <hp-page-head title="Crew">
         <hp-add-brazer *hpMay="'write:brazer'" />
       </hp-page-head>
@@ -47,24 +48,17 @@ const SOON_DAYS = 30;
         Good through by six months’ continuity, ASME IX from memory; a job’s own rules are on its board under Keep.
         Check the current code book.
       </p>
-    </main>
+    </hp-page>
   `,
   styles: `
     :host {
-      flex: 1;
-      min-height: 0;
-      overflow-y: auto;
-    }
-    main {
-      max-width: 1100px;
-      margin: 0 auto;
-      padding: 10px 18px 40px;
-      display: grid;
-      grid-template-columns: minmax(0, 1fr);
-      gap: 10px;
+      display: contents;
     }
     p {
       margin: 0;
+    }
+    hp-table + p {
+      margin-top: 12px;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -7,6 +7,7 @@ import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
 import { checkCsv } from '../data/papers';
 import { type Column, Table } from '../layout/table';
+import { isWorkbook, sheetAsCsv } from './spreadsheet';
 import { jointsWord, StepDone } from './step-done';
 
 const BATCH = 2000;
@@ -19,9 +20,18 @@ const BATCH = 2000;
     <h2 mat-dialog-title id="csv-title">Import joints from CSV</h2>
     <mat-dialog-content>
       <p>
-        First row: <code>{{ columns }}</code>. Gap per side in inches, empty for nominal.
+        A CSV file or the first sheet of an .xlsx workbook. First row: <code>{{ columns }}</code>. Gap per side in
+        inches, empty for nominal. Sizes such as 7/8 are text in the workbook, or it makes dates of them.
       </p>
-      <p><input #picker type="file" accept=".csv,text/csv" aria-label="CSV file" (change)="check(picker)" /></p>
+      <p>
+        <input
+          #picker
+          type="file"
+          accept=".csv,.xlsx,text/csv,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
+          aria-label="CSV file"
+          (change)="check(picker)"
+        />
+      </p>
       @if (failure(); as f) {
         <p class="says-problem" role="alert">✕ {{ f }}</p>
       }
@@ -73,9 +83,11 @@ export class CsvImport {
     this.failure.set(file ? fileTooLarge(file) : null);
     if (!file || this.failure()) return;
     try {
-      this.report.set(await checkCsv(this.store.jobId() ?? '', await file.text()));
+      this.report.set(
+        await checkCsv(this.store.jobId() ?? '', await (isWorkbook(file) ? sheetAsCsv(file) : file.text())),
+      );
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(`${file.name}: ${(e as Error).message}`);
     }
   }
 

@@ -117,6 +117,16 @@ import { OtherRods } from './other-rods';
       grid-template-columns: 3fr 2fr;
       gap: 18px;
     }
+    @media (width < 760px) {
+      .drawings {
+        grid-template-columns: minmax(0, 1fr);
+        grid-template-rows: 320px 380px;
+        height: auto;
+      }
+      .below {
+        grid-template-columns: minmax(0, 1fr);
+      }
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

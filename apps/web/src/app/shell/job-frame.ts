@@ -6,6 +6,7 @@ import {
   effect,
   inject,
   input,
+  signal,
   untracked,
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
@@ -16,6 +17,7 @@ import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
 import { LOOK_MS, OthersStore } from '../data/others.store';
 import { SessionsStore } from '../data/sessions.store';
+import { Guide } from './guide';
 import { Header } from './header';
 import { PageTitles } from './page-titles';
 import { urlOf } from './url-of';
@@ -26,7 +28,7 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
 /** Header and foot around the places of one job; loads it and says when it cannot. */
 @Component({
   selector: 'hp-job-frame',
-  imports: [MatButtonModule, Header, RouterOutlet, RouterLink],
+  imports: [Guide, MatButtonModule, Header, RouterOutlet, RouterLink],
   template: `
     @if (!bare()) {
       <hp-header
@@ -50,6 +52,11 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
         <p class="middle quiet" role="status">Fetching the job …</p>
       } @else {
         <router-outlet />
+        @if (guided()) {
+          @defer {
+            <hp-guide />
+          }
+        }
       }
     </main>
   `,
@@ -97,12 +104,16 @@ export class JobFrame {
   private readonly sessions = inject(SessionsStore);
   private readonly router = inject(Router);
   private readonly titles = inject(PageTitles);
+  /** A first joint is shown, step by step. */
+  protected readonly guided = signal(false);
   private readonly url = urlOf(this.router);
   /** Beside the torch there is nothing but the work. */
   protected readonly bare = computed(() => this.url().includes('/live/'));
 
   constructor() {
-    const asked = inject(ActivatedRoute).snapshot.queryParamMap.get('joint');
+    const address = inject(ActivatedRoute).snapshot.queryParamMap;
+    const asked = address.get('joint');
+    this.guided.set(address.get('guide') === 'first');
     effect(() => {
       void this.store.load(this.jobId());
       if (asked && untracked(this.store.selectedId) === null) this.store.select(asked);

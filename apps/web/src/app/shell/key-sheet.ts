@@ -22,7 +22,8 @@ import { type Column, Table } from '../layout/table';
         horizontal, nominal gap. Also <code>22mm</code>, <code>gap .003</code>, <code>up</code>, <code>down</code>,
         <code>stub</code>, <code>valve</code>, <code>swaged</code>, <code>patch</code>, <code>ring</code>,
         <code>coated</code>, <code>moves</code>; <code>1-1/8x7/8</code> is a reducing fitting, a joint of each size. A
-        word that is not known is marked, never dropped.
+        word that is not known is marked, never dropped. A line’s name before them puts them on it, and begins it where
+        there is none: <code>suction 6x 7/8</code>.
       </p>
       <p class="quiet">
         Advice only: local codes and licensed practice govern. Values marked “from memory” are to be checked in the
@@ -53,6 +54,7 @@ export class KeySheet {
   ];
   protected readonly keys: readonly (readonly [string, string])[] = [
     ['1 – 5', 'Plan, Braze, Prove, Keep, Practise; in the schedule Alt+1 – Alt+5'],
+    ['Ctrl+K', 'find any joint, line, person, procedure, coupon, lot, page or word, or do something'],
     ['arrows, Page Up, Page Down', 'from cell to cell; with Shift a range'],
     ['Home, End', 'first or last column; with Ctrl the first or last joint'],
     ['any letter or figure', 'type over the cell; Enter down, Tab right, Esc leaves it as it was'],

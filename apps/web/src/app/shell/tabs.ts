@@ -22,7 +22,7 @@ export interface Tab {
             #here="routerLinkActive"
             [routerLink]="'/job/' + store.jobId() + '/' + t.path"
             routerLinkActive
-            [routerLinkActiveOptions]="{ exact: true }"
+            [routerLinkActiveOptions]="EXACT"
             [active]="here.isActive"
             ariaCurrentWhenActive="page"
             >{{ t.name }}</a
@@ -46,5 +46,12 @@ export interface Tab {
 })
 export class Tabs {
   readonly tabs = input.required<readonly Tab[]>();
+  /** The view itself, whatever is open in it. */
+  protected readonly EXACT = {
+    paths: 'exact',
+    queryParams: 'ignored',
+    matrixParams: 'ignored',
+    fragment: 'ignored',
+  } as const;
   protected readonly store = inject(JobStore);
 }

@@ -2,15 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { findWords, glossary, sourceLine } from '@hephaist/core';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
+import { Page } from '../layout/page';
 import { PageHead } from '../layout/page-head';
 import { SayPipe } from '../units/say.pipe';
 
 /** Every word of the trade as it is used here, and every rod, flux and metal of the tables. */
 @Component({
   selector: 'hp-words-page',
-  imports: [Entry, PageHead, SayPipe],
+  imports: [Entry, Page, PageHead, SayPipe],
   template: `
-    <main>
+    <hp-page [wide]="900">
       <hp-page-head title="Words">
         <hp-entry kind="search" label="Find a word" [bare]="true" placeholder="Find a word …" [(value)]="sought" />
       </hp-page-head>
@@ -31,18 +32,11 @@ import { SayPipe } from '../units/say.pipe';
       @if (!shown().length) {
         <p>No word answers to that.</p>
       }
-    </main>
+    </hp-page>
   `,
   styles: `
     :host {
-      flex: 1;
-      min-height: 0;
-      overflow-y: auto;
-    }
-    main {
-      max-width: 900px;
-      margin: 0 auto;
-      padding: 10px 18px 40px;
+      display: contents;
     }
     dl > div {
       display: grid;
