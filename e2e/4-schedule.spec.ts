@@ -310,6 +310,28 @@ test('jobs: begin, add a line, hold a school, copy, archive', async ({ page }) =
   await expect(page.getByRole('link', { name: /Otter/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'Show archived jobs (2)' }).click();
   await expect(page.getByRole('link', { name: /Otter/ })).toHaveCount(2);
+  await page
+    .getByRole('link', { name: /^Otter/ })
+    .first()
+    .click();
+  await expect(page.getByText('This job is archived: it is read')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Edit joint' })).toHaveCount(0);
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Delete');
+  await expect(page.getByText('This job is archived: bring it back first.')).toBeVisible();
+  await page.getByRole('button', { name: 'Bring it back' }).click();
+  await expect(page.getByRole('button', { name: 'Edit joint' })).toBeVisible();
+});
+
+test('a change of service says which joints no rod serves then, before it is saved', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await choose(page, 'Job, lines and schools');
+  const setup = page.getByRole('dialog');
+  await setup.getByRole('button', { name: /^PL/ }).click();
+  await pick(setup.getByLabel('Service', { exact: true }), 'Ammonia');
+  await expect(setup.getByText(/So no rod serves 18 of its joints: PL-01 to PL-18\./)).toBeVisible();
+  await pick(setup.getByLabel('Service', { exact: true }), 'Refrigerant, mineral oil');
+  await expect(setup.getByText(/So no rod serves/)).toBeHidden();
 });
 
 test('a corrected value shadows the shipped one, is marked, and the plan says so', async ({ page }) => {

@@ -7,6 +7,7 @@ import {
   ContractError,
   type Coupon,
   fNumberProblems,
+  type Job,
   type Joint,
   jointIdentity,
   type JointLog,
@@ -188,11 +189,11 @@ async function checkJoint(store: RecordStore, joint: Joint): Promise<void> {
  * @throws ContractError at the field
  */
 async function checkLine(store: RecordStore, line: Line): Promise<void> {
-  const twin = (await store.list('line', { job_id: line.jobId })).find(
+  const before = await store.find('line', line.id);
+  const twin = (await store.list('line', { job_id: before?.jobId ?? line.jobId })).find(
     (l) => l.id !== line.id && l.name.toLowerCase() === line.name.toLowerCase(),
   );
   if (twin) throw new ContractError([{ field: 'name', says: 'another line of this job has this name' }]);
-  const before = await store.find('line', line.id);
   if (!before || before.serviceId === line.serviceId) return;
   const own = new Set((await store.list('joint', { line_id: line.id })).map((j) => j.id));
   const brazed = (await store.standing('log', { job_id: line.jobId })).some((l) => own.has(l.jointId));
@@ -296,6 +297,17 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'annulment') await checkAnnulment(store, data as Annulment);
 }
 
+/** An archived job is read only until it is brought back. @throws RefusedError */
+async function checkOpen(store: RecordStore, { kind, records, removals = [] }: PutCommand): Promise<void> {
+  const about: object[] = records.map((r) => (kind === 'job' ? { jobId: r.data.id, stays: r.data } : r.data));
+  for (const r of removals) about.push((await store.find(kind, r.id)) ?? {});
+  const bringsBack = (d: object): boolean => 'stays' in d && !(d.stays as Job).archived;
+  const ids = new Set(about.flatMap((d) => ('jobId' in d && !bringsBack(d) ? [String(d.jobId)] : [])));
+  for (const id of ids)
+    if ((await store.find('job', id))?.archived)
+      throw new RefusedError('This job is archived, and read only until it is brought back.');
+}
+
 /** @throws ContractError where a record is not signed as it must be, or is signed and needs no signature */
 async function checkSigned(store: RecordStore, command: PutCommand, meaning: Meaning | null): Promise<void> {
   for (const r of command.records) {
@@ -359,6 +371,7 @@ export async function put(
     { deed, says: signed ? MEANINGS[signed.meaning] : '', content: hashOf(JSON.stringify(command)) },
     async (trx) => {
       await checkSigned(trx, command, signed?.meaning ?? null);
+      await checkOpen(trx, command);
       for (const r of command.removals ?? []) await removeOne(trx, command.kind, r.id, r.seen);
       await checkOfOneJob(trx, command.kind, command.records);
       const records = await putChecked(trx, command);

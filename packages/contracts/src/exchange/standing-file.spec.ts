@@ -40,11 +40,13 @@ function judged(whole: JobFile): Map<string, string> {
 }
 
 const evidence = ANNULLABLE.flatMap((kind) =>
-  ((whole[kindRow(kind).filed!.place as keyof JobFile] ?? []) as { id: string; brazerId?: string }[]).map((r) => ({
-    kind,
-    id: r.id,
-    brazerId: r.brazerId ?? null,
-  })),
+  ((whole[kindRow(kind).filed!.place as keyof JobFile] ?? []) as unknown as { id: string; brazerId?: string }[]).map(
+    (r) => ({
+      kind,
+      id: r.id,
+      brazerId: r.brazerId ?? null,
+    }),
+  ),
 );
 const annulled = (some: readonly { kind: Annullable; id: string }[]): Annulment[] =>
   some.map((r, i) => ({ id: id(1000 + i), kind: r.kind, recordId: r.id, reason: 'wrong', replacedById: null }));

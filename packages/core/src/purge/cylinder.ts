@@ -95,7 +95,7 @@ export function cylinderSwaps(stepsM3: readonly number[], usableM3: number): Cyl
   let used = 0;
   stepsM3.forEach((m3, i) => {
     requireRange(`steps.${i}`, m3, 0, usableM3, 'm³: one step must not need more than a cylinder; manifold several');
-    if (used + m3 > usableM3 * (1 + 1e-9)) {
+    if (used + m3 > usableM3 * (1 + 1e-12)) {
       swapsAfter.push({ stepIndex: i, usedM3: used });
       used = 0;
     }

@@ -65,6 +65,8 @@ export const JobStore = signalStore(
     const logsOnFile = computed(() => dataOf(store.logEntities()));
     return {
       job: computed(() => store.jobEntityMap()[store.jobId() ?? '']?.data ?? null),
+      /** Archived: nothing is written into it until it is brought back. */
+      isReadOnly: computed(() => store.jobEntityMap()[store.jobId() ?? '']?.data.archived ?? false),
       /** Where days begin: the open job's, else where this browser stands. */
       timeZone: computed(() => store.jobEntityMap()[store.jobId() ?? '']?.data.timeZone ?? hereZone()),
       lines: computed(() => dataOf(store.lineEntities()).sort((a, b) => a.sort - b.sort)),

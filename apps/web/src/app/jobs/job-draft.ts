@@ -66,6 +66,10 @@ export function lineOf(draft: LineDraft, base: Line, system: UnitSystem): Line {
   };
 }
 
+/** Whether the joints of a line are judged by other rules than before: another service, code or school. */
+export const plansOtherwise = (a: Line, b: Line): boolean =>
+  a.serviceId !== b.serviceId || a.codeSet !== b.codeSet || JSON.stringify(a.schools) !== JSON.stringify(b.schools);
+
 /**
  * Pressures of a new line belong to the kind of service it began as: another kind has its own, which are asked for.
  * What was typed stays. @param began the line as it was begun

@@ -2,11 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatListModule } from '@angular/material/list';
-import { jobSchema, type Line, lineSchema, problemsOf } from '@hephaist/contracts';
+import { jobSchema, type Joint, type Line, lineConditions, lineSchema, problemsOf, tryPlan } from '@hephaist/contracts';
 import { CODE_SETS, type CodeSetId, displayUnit, type FieldProblem, type Schools, SERVICES } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
+import { markRuns } from '../data/mark-runs';
 import { newLine } from '../data/new-line';
 import { newId } from '../data/outbox';
+import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -15,7 +17,7 @@ import { Pick as PickField } from '../forms/pick';
 import { SchoolsForm } from '../forms/schools-form';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
-import { followService, type LineDraft, lineDraftOf, lineOf } from './job-draft';
+import { followService, type LineDraft, lineDraftOf, lineOf, plansOtherwise } from './job-draft';
 
 const JOB = 'job';
 const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');
@@ -31,6 +33,7 @@ const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');
 export class JobSetup {
   protected readonly store = inject(JobStore);
   private readonly dialog = inject(MatDialogRef);
+  private readonly shop = inject(ShopStore);
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = {
     pressure: displayUnit('pressure', this.system).symbol,
@@ -83,6 +86,23 @@ export class JobSetup {
     if (!base || !draft) return false;
     const { designPa, testPa } = lineOf(draft, base, this.system);
     return testPa > 0 && testPa < designPa;
+  });
+  /** Joints of the line that no rod serves as it stands typed, and did before: said before it is saved. */
+  protected readonly loses = computed((): string | null => {
+    const [base, draft, job] = [this.base(), this.line(), this.store.job()];
+    if (!base || !draft || !job || this.seen === 0) return null;
+    const line = lineOf(draft, base, this.system);
+    if (problemsOf(lineSchema, line).length || !plansOtherwise(base, line)) return null;
+    const shop = this.shop.shop();
+    const serves = (j: Joint, l: Line): boolean =>
+      tryPlan(j, lineConditions(l, job), shop).plan?.selection.chosen != null;
+    const lost = this.store
+      .joints()
+      .filter((j) => j.lineId === base.id && serves(j, base) && !serves(j, line))
+      .map((j) => j.mark);
+    return lost.length
+      ? `So no rod serves ${lost.length} of its joints: ${markRuns(lost).slice(0, 6).join(', ')}.`
+      : null;
   });
   protected readonly canRemove = computed(() => {
     const base = this.base();

@@ -97,6 +97,14 @@ export function fromTsv(text: string): string[][] {
   return Papa.parse<string[]>(text.replace(/\r\n?/g, '\n').replace(/\n$/, ''), { delimiter: '\t' }).data;
 }
 
+/** Pasted rows without a first one that only names columns, as a spreadsheet's heading does. */
+export function withoutHeads(cells: string[][], columns: readonly Pick<Column, 'title'>[]): string[][] {
+  const titles = new Set(columns.map((c) => c.title.toLowerCase()));
+  const [first, ...rest] = cells;
+  const named = (first ?? []).map((t) => t.trim().toLowerCase()).filter(Boolean);
+  return rest.length && named.length && named.every((t) => titles.has(t)) ? rest : cells;
+}
+
 /** What a paste asks for: texts for cells that are there, and new joints for rows below the last. */
 export interface PastePlan {
   readonly texts: readonly CellText[];

@@ -6,7 +6,7 @@ import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { jointState } from '../data/joint-state';
 import { metalWords } from '../data/joint-words';
 import { type Column, COLUMNS, columnsOf, type Eye, templateOf, USUAL_COLUMNS } from './schedule-columns';
-import { fromTsv, planPaste, readCells, toTsv } from './schedule-edit';
+import { fromTsv, planPaste, readCells, toTsv, withoutHeads } from './schedule-edit';
 import { PLAIN_VIEW, scheduleRows, type View } from './schedule-rows';
 
 const demo = saltmarsh('2026-06-15');
@@ -185,5 +185,40 @@ describe('copy and paste', () => {
       ground,
     );
     expect(planJoint(fresh[0]!, lineConditions(demo.lines[0]!, demo.job)).selection.chosen).not.toBeNull();
+  });
+});
+
+describe('a heading that is pasted along', () => {
+  const columns = [column('mark'), column('size'), column('position')];
+  it('is known by its names and left out; rows of values stay', () => {
+    expect(
+      withoutHeads(
+        [
+          ['Joint', ' size'],
+          ['PF-90', '7/8'],
+        ],
+        columns,
+      ),
+    ).toEqual([['PF-90', '7/8']]);
+    expect(
+      withoutHeads(
+        [
+          ['PF-90', '7/8'],
+          ['PF-91', '5/8'],
+        ],
+        columns,
+      ),
+    ).toHaveLength(2);
+    // One row alone is a value, whatever it says.
+    expect(withoutHeads([['Size']], columns)).toEqual([['Size']]);
+    expect(
+      withoutHeads(
+        [
+          ['', ''],
+          ['a', 'b'],
+        ],
+        columns,
+      ),
+    ).toHaveLength(2);
   });
 });

@@ -34,7 +34,7 @@ import { CellWriter } from './cell-writer';
 import { ColumnChoice } from './column-choice';
 import { COLUMNS, type Eye, templateOf } from './schedule-columns';
 import { CURSOR_KEYS, type Place, ScheduleCursor } from './schedule-cursor';
-import { type CellText, type EditOutcome, fromTsv, planPaste, toTsv } from './schedule-edit';
+import { type CellText, type EditOutcome, fromTsv, planPaste, toTsv, withoutHeads } from './schedule-edit';
 import { ScheduleMany } from './schedule-many';
 import { type GroupBy, PLAIN_VIEW, type ScheduleRow, scheduleRows, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
@@ -200,8 +200,10 @@ export class Schedule {
   /** Says so and answers true where the role may not change joints. */
   private readOnly(): boolean {
     const may = this.account.may('write:joint');
+    const isArchived = this.store.isReadOnly();
     if (!may) this.failure.set('You are signed in to read: your role changes no joints.');
-    return !may;
+    else if (isArchived) this.failure.set('This job is archived: bring it back first.');
+    return !may || isArchived;
   }
 
   /** Takes the joints of the range away; one step, so it can be undone. */
@@ -364,19 +366,21 @@ export class Schedule {
   }
 
   protected onPaste(event: ClipboardEvent): void {
-    const range = this.cursor.range();
-    const line = this.store.lineOf().get(this.store.selected()?.lineId ?? '');
-    const text = event.clipboardData?.getData('text/plain') ?? '';
-    if (!range || !line || !text || this.editing()) return;
-    event.preventDefault();
     const joints = this.store.joints();
-    const plan = planPaste(fromTsv(text), range, this.walk(), this.columns(), {
+    const range = this.cursor.range() ?? (joints.length ? null : { top: 0, bottom: 0, left: 0, right: 0 });
+    const line = this.store.lineOf().get(this.store.selected()?.lineId ?? '') ?? this.store.lines()[0];
+    const text = event.clipboardData?.getData('text/plain') ?? '';
+    if (!range || !text || this.editing()) return;
+    event.preventDefault();
+    if (!line) return this.failure.set('This job has no line yet: begin one first, then paste its joints.');
+    const plan = planPaste(withoutHeads(fromTsv(text), this.columns()), range, this.walk(), this.columns(), {
       line,
       marks: joints.map((j) => j.mark),
       sort: joints.at(-1)?.sort ?? 0,
       newId,
     });
     this.take(plan.texts);
+    if (plan.spare) this.step.say(`${plan.spare} cells to the right of the last column were left out.`);
   }
 
   protected onKey(event: KeyboardEvent): void {

@@ -15,8 +15,10 @@ import { ActivatedRoute, Router, RouterLink, RouterOutlet } from '@angular/route
 import { fromEvent, merge, timer } from 'rxjs';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
+import { JobsStore } from '../data/jobs.store';
 import { LOOK_MS, OthersStore } from '../data/others.store';
 import { SessionsStore } from '../data/sessions.store';
+import { May } from '../signing/may';
 import { Guide } from './guide';
 import { Header } from './header';
 import { PageTitles } from './page-titles';
@@ -28,7 +30,7 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
 /** Header and foot around the places of one job; loads it and says when it cannot. */
 @Component({
   selector: 'hp-job-frame',
-  imports: [Guide, MatButtonModule, Header, RouterOutlet, RouterLink],
+  imports: [Guide, MatButtonModule, May, Header, RouterOutlet, RouterLink],
   template: `
     @if (!bare()) {
       <hp-header
@@ -51,6 +53,12 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
       } @else if (store.loading() || !store.job()) {
         <p class="middle quiet" role="status">Fetching the job …</p>
       } @else {
+        @if (store.isReadOnly()) {
+          <p class="archived no-print" role="status">
+            ▲ This job is archived: it is read, and nothing is written into it.
+            <button *hpMay="'write:job'" matButton="outlined" (click)="bringBack()">Bring it back</button>
+          </p>
+        }
         <router-outlet />
         @if (guided()) {
           @defer {
@@ -72,6 +80,12 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
       min-height: 0;
       display: flex;
       flex-direction: column;
+    }
+    .archived {
+      margin: 0;
+      padding: 6px 18px;
+      color: var(--caution);
+      background: var(--tint);
     }
     .middle {
       margin: 80px auto;
@@ -104,6 +118,7 @@ export class JobFrame {
   private readonly sessions = inject(SessionsStore);
   private readonly router = inject(Router);
   private readonly titles = inject(PageTitles);
+  private readonly jobs = inject(JobsStore);
   /** A first joint is shown, step by step. */
   protected readonly guided = signal(false);
   private readonly url = urlOf(this.router);
@@ -133,5 +148,11 @@ export class JobFrame {
     merge(timer(0, LOOK_MS), fromEvent(document, 'visibilitychange'))
       .pipe(takeUntilDestroyed())
       .subscribe(() => void others.look());
+  }
+
+  protected async bringBack(): Promise<void> {
+    const id = this.jobId();
+    await this.jobs.archive(id, false);
+    await this.store.load(id);
   }
 }

@@ -1,6 +1,18 @@
 import { Directive, effect, inject, input, TemplateRef, ViewContainerRef } from '@angular/core';
 import type { Deed } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
+import { JobStore } from '../data/job.store';
+
+/** What is written into a job, and not into one that is archived. */
+const OF_JOB: ReadonlySet<Deed> = new Set<Deed>([
+  'write:line',
+  'write:joint',
+  'write:log',
+  'write:purge_session',
+  'write:purge_mark',
+  'write:pressure_test',
+  'write:line_step',
+]);
 
 /** Shows a control only to who may use it: `<button *hpMay="'write:joint'">`. The server asks again. */
 @Directive({ selector: '[hpMay]' })
@@ -9,8 +21,9 @@ export class May {
 
   constructor() {
     const [template, container, account] = [inject(TemplateRef), inject(ViewContainerRef), inject(AccountStore)];
+    const job = inject(JobStore);
     effect(() => {
-      const may = account.may(this.hpMay());
+      const may = account.may(this.hpMay()) && !(job.isReadOnly() && OF_JOB.has(this.hpMay()));
       if (may && container.length === 0) container.createEmbeddedView(template);
       else if (!may) container.clear();
     });
