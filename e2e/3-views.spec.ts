@@ -158,6 +158,16 @@ test('the keyboard goes everywhere', async ({ page }) => {
   await expect(page.getByRole('dialog')).toBeHidden();
 });
 
+test('the first key of Tab leads past the places', async ({ page }) => {
+  await openDemo(page, 'keep');
+  await page.keyboard.press('Tab');
+  const skip = page.getByRole('button', { name: 'To the page' });
+  await expect(skip).toBeFocused();
+  await expect(skip).toBeInViewport();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main')).toBeFocused();
+});
+
 test('units switch anywhere and change no stored value', async ({ page }) => {
   const id = await openDemo(page, 'plan');
   await page.getByRole('grid').getByText('PF-07', { exact: true }).click();

@@ -14,6 +14,7 @@ import { COMPANY_PLACES, JOB_PLACES } from './places';
   imports: [MatButtonModule, MatIconModule, RouterLink, RouterLinkActive, AccountMenu],
   template: `
     <header>
+      <button class="skip" matButton="filled" (click)="toPage()">To the page</button>
       <a class="name" routerLink="/jobs" aria-label="Hephaist, all jobs">HEPHAIST</a>
       @if (jobId()) {
         <span class="job" [title]="jobName()">{{ jobName() }}</span>
@@ -61,6 +62,14 @@ export class Header {
 
   constructor() {
     readyPalette();
+  }
+
+  /** Past the places, to what the page holds. */
+  protected toPage(): void {
+    const main = document.querySelector<HTMLElement>('main');
+    if (!main) return;
+    main.tabIndex = -1;
+    main.focus();
   }
 
   protected find(): void {
