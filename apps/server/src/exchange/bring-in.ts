@@ -13,6 +13,7 @@ import type { TakenPicture } from '../pictures/picture.js';
 import { hashOf } from '../records/hash.js';
 import type { Signer } from '../records/put.js';
 import type { RecordStore } from '../records/store.js';
+import { orRefuse } from '../work/tasks.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { checkDates, importJob, mustBeNew } from './job-file.js';
 import { type CameIn, keepWaiting, takeWaiting } from './waiting-files.js';
@@ -25,9 +26,8 @@ interface Read {
 /** Reads what came in and judges it as hard as a command. @throws ContractError naming the place */
 async function read({ type, bytes }: CameIn, person: string, work: WorkPool): Promise<Read> {
   if (type === 'package') {
-    const outcome = await work.run(person, 'package', bytes);
-    if ('problems' in outcome) throw new ContractError(outcome.problems);
-    return judged(outcome.raw, outcome.file, outcome.pictures);
+    const { raw, file, pictures } = orRefuse(await work.run(person, 'package', bytes));
+    return judged(raw, file, pictures);
   }
   const raw = jsonOf(bytes);
   return judged(raw, parseJobFile(raw), []);

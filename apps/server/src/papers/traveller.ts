@@ -9,10 +9,9 @@ import { Paper, type PaperAsked } from './paper.js';
 const CODE = 54;
 const LABEL = 66;
 
-const markOf = (known: Known, r: ReservedCoupon): string =>
-  known.file.brazers.find((b) => b.id === r.brazerId)?.mark ?? '____';
-const nameOf = (known: Known, r: ReservedCoupon): string =>
-  known.file.brazers.find((b) => b.id === r.brazerId)?.name ?? '______________';
+/** Whose coupon it will be, with room to write where nobody is named. */
+const brazerOf = (known: Known, r: ReservedCoupon): { readonly name: string; readonly mark: string } =>
+  known.file.brazers.find((b) => b.id === r.brazerId) ?? { name: '______________', mark: '____' };
 
 /** What is known of a reserved coupon, as its traveller says it. */
 function rowsOf(known: Known, r: ReservedCoupon, asked: PaperAsked) {
@@ -92,10 +91,10 @@ function endOn(sheet: Sheet, position: Position): void {
 
 /** What goes with a coupon from the bench to the laboratory: what it is, the steps, and its labels. */
 export function travellerPaper(known: Known, r: ReservedCoupon, asked: PaperAsked): Promise<Buffer> {
-  const mark = markOf(known, r);
+  const { name, mark } = brazerOf(known, r);
   const paper = new Paper(`Traveller of coupon ${r.number}`, r.covers ? `Covers ${r.covers}` : '', asked);
   paper.facts([
-    ['Brazer', nameOf(known, r)],
+    ['Brazer', name],
     ['Mark', mark],
     ['Procedure', known.procedure(r.procedureId)?.name ?? '____________'],
     ['Brazed on', '____________'],
@@ -130,7 +129,7 @@ export function requestPaper(known: Known, coupons: readonly ReservedCoupon[], a
     ],
     coupons.map((r) => {
       const says = new Map(rowsOf(known, r, asked));
-      const row = { Coupon: r.number, Strips: String(r.strips), Mark: markOf(known, r), Rod: r.fillerId };
+      const row = { Coupon: r.number, Strips: String(r.strips), Mark: brazerOf(known, r).mark, Rod: r.fillerId };
       return { ...row, ...Object.fromEntries(['Position', 'Tube', 'Metals', 'Overlap'].map((n) => [n, says.get(n)!])) };
     }),
   );

@@ -1,4 +1,4 @@
-import { ContractError, idSchema, MOST_PICTURE_BYTES, parse, REPORT_TYPE } from '@hephaist/contracts';
+import { idSchema, MOST_PICTURE_BYTES, parse, REPORT_TYPE } from '@hephaist/contracts';
 import express, { type Request, type Response, Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
@@ -6,6 +6,7 @@ import { mustFit } from '../db/quota.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { hashOf } from '../records/hash.js';
+import { orRefuse } from '../work/tasks.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { bare } from './bare.js';
 import { type FileFacts, findPicture, keepPicture, pictureFacts } from './picture.js';
@@ -27,11 +28,8 @@ async function pictureOf(req: Request) {
 }
 
 /** Reads a report beside the server's own thread: what somebody built to keep it busy keeps nobody else waiting. */
-async function reportIn(bytes: Buffer, person: string, work: WorkPool): Promise<FileFacts> {
-  const outcome = await work.run(person, 'file', bytes);
-  if ('problems' in outcome) throw new ContractError(outcome.problems);
-  return outcome;
-}
+const reportIn = async (bytes: Buffer, person: string, work: WorkPool): Promise<FileFacts> =>
+  orRefuse(await work.run(person, 'file', bytes));
 
 /** Taking photographs and reports in, and giving them out without what the camera wrote into them; the original to who may see it. */
 export function pictureRoutes(work: WorkPool): Router {

@@ -7,6 +7,7 @@ import {
   ContractError,
   type Coupon,
   fNumberProblems,
+  isOfJob,
   type Job,
   type Joint,
   jointIdentity,
@@ -299,10 +300,18 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
 
 /** An archived job is read only until it is brought back. @throws RefusedError */
 async function checkOpen(store: RecordStore, { kind, records, removals = [] }: PutCommand): Promise<void> {
-  const about: object[] = records.map((r) => (kind === 'job' ? { jobId: r.data.id, stays: r.data } : r.data));
-  for (const r of removals) about.push((await store.find(kind, r.id)) ?? {});
-  const bringsBack = (d: object): boolean => 'stays' in d && !(d.stays as Job).archived;
-  const ids = new Set(about.flatMap((d) => ('jobId' in d && !bringsBack(d) ? [String(d.jobId)] : [])));
+  const ids = new Set<string>();
+  // Bringing a job back is the one thing that may be written of it.
+  if (kind === 'job') for (const { data } of records) if ((data as Job).archived) ids.add(data.id);
+  if (isOfJob(kind)) {
+    for (const { data } of records) ids.add((data as Line).jobId);
+    if (removals.length)
+      for (const id of await store.jobsOf(
+        kind,
+        removals.map((r) => r.id),
+      ))
+        ids.add(id);
+  }
   for (const id of ids)
     if ((await store.find('job', id))?.archived)
       throw new RefusedError('This job is archived, and read only until it is brought back.');

@@ -85,6 +85,14 @@ export class RecordStore {
     return (await this.rows<K>(this.table(kind).where(where).orderBy('id'))).map((r) => r.data);
   }
 
+  /** Jobs that some records of a kind are of. @param kind one that is of a job */
+  async jobsOf(kind: Kind, ids: readonly string[]): Promise<string[]> {
+    const rows = await this.table(kind)
+      .whereIn('id', [...ids])
+      .distinct<{ job_id: string }[]>('job_id');
+    return rows.map((r) => r.job_id);
+  }
+
   /** Records of some kinds with their versions, as answers hold them; one kind after the other. */
   async all<K extends Kind>(kinds: readonly K[], where: Record<string, string> = {}): Promise<StoredRecords<K>> {
     const found: Partial<Record<Kind, unknown>> = {};

@@ -22,6 +22,12 @@ const csv = ({ text, lines, marks, rows }: CsvTask): CsvReport =>
 /** What a file was read as, or what is wrong with it: errors do not keep their class between threads. */
 type Outcome<T> = T | { readonly problems: readonly FieldProblem[] };
 
+/** What was read. @throws ContractError where it was refused in its thread */
+export function orRefuse<T extends object>(outcome: Outcome<T>): T {
+  if ('problems' in outcome) throw new ContractError(outcome.problems);
+  return outcome;
+}
+
 const judged =
   <T>(read: (bytes: Buffer) => Promise<T>) =>
   async (bytes: Uint8Array): Promise<Outcome<T>> => {

@@ -331,6 +331,9 @@ export const rowOfKind = (word: string): KindRow<never> | undefined =>
 /** Kinds that stand in a job's file. */
 export const FILED: readonly Kind[] = KINDS.filter((k) => REGISTRY[k].filed);
 
+/** Whether records of a kind are written into one job, rather than for the company; the job itself is not in one. */
+export const isOfJob = (kind: Kind): boolean => kind !== 'job' && REGISTRY[kind].filed?.of === 'job';
+
 /** Columns kept beside a record, drawn from it, and nothing of their own. */
 export function columnsOf<K extends Kind>(kind: K, data: RecordKinds[K]): Record<string, unknown> {
   return Object.fromEntries(Object.entries(kindRow(kind).columns).map(([column, field]) => [column, data[field]]));

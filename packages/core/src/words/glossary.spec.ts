@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { SHIPPED } from '../catalogue/catalogue.js';
 import { inUnits } from '../units/say.js';
-import { findWords, glossary } from './glossary.js';
+import { findWords, glossary, meaningOf } from './glossary.js';
 
 const all = glossary();
 
@@ -19,6 +19,11 @@ describe('the words of the trade', () => {
     expect(inUnits(rod.meaning, 'us')).toMatch(/^A rod of .*Ag 15.* percent; melts from 1190 °F to 1475 °F\.$/);
     expect(rod.source.name).toContain('AWS A5.8');
     expect(rod.source.memory).toBe(true);
+  });
+
+  it('each has its meaning by itself, and what is no word has none', () => {
+    for (const term of ['Gap per side', 'Overlap', 'Purge']) expect(meaningOf(term)).toMatch(/\.$/);
+    expect(meaningOf('no such word')).toBeNull();
   });
 
   it('are found by their beginning before what is said of them, and by other words for them', () => {

@@ -168,6 +168,9 @@ export function glossary(tables: Catalogue = SHIPPED): readonly Word[] {
   ].sort((a, b) => a.term.localeCompare(b.term, 'en', { numeric: true }));
 }
 
+/** What a word of the trade means; null where it is none. */
+export const meaningOf = (term: string): string | null => WORDS.find((w) => w.term === term)?.meaning ?? null;
+
 /** Words that answer to some letters: by their beginning first, then by what is said of them. */
 export function findWords(words: readonly Word[], sought: string): readonly Word[] {
   const s = sought.trim().toLowerCase();

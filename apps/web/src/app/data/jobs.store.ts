@@ -1,9 +1,8 @@
 import { inject } from '@angular/core';
-import { type Job, type JobDetail, type JobSummary, type Line, mayDo } from '@hephaist/contracts';
+import type { Job, JobDetail, JobSummary, Line } from '@hephaist/contracts';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post } from './api';
 import { newId, Outbox } from './outbox';
-import { me } from './who';
 
 /** Longest name that a copy is given. */
 const LONGEST = 76;
@@ -13,15 +12,17 @@ export const JobsStore = signalStore(
   { providedIn: 'root' },
   withState({
     jobs: null as readonly JobSummary[] | null,
-    /** People with an account; null where it is not for this one to know. */
+    /** People with an account; null until they were counted. */
     people: null as number | null,
   }),
   withMethods((store, outbox = inject(Outbox)) => ({
     /** @throws AwayError where the server does not answer */
     async load(): Promise<void> {
       patchState(store, { jobs: await call<JobSummary[]>('jobs') });
-      if (mayDo(me()?.roles ?? [], 'give-roles'))
-        patchState(store, { people: (await call<readonly unknown[]>('people')).length });
+    },
+    /** Counts the people with an account. @throws ApiProblem where it is not for this one to know */
+    async countPeople(): Promise<void> {
+      patchState(store, { people: (await call<readonly unknown[]>('people')).length });
     },
     /** Begins a job with its lines. */
     async begin(job: Job, lines: readonly Line[]): Promise<void> {

@@ -29,35 +29,28 @@ export const newLine = (jobId: string, id: string, sort: number, like: Line | un
   layout: null,
 });
 
-/** A line of a usual kind. @param designPa its design pressure, Pa, where it was given */
+/**
+ * A line of a usual kind.
+ * @param designPa design pressure, Pa, of one whose own nobody knows; null where none was given, and the base's stands
+ */
 export function lineLike(usual: UsualLine, base: Line, designPa: number | null): Line {
-  const design = designPa ?? usual.designPa ?? base.designPa;
-  const given = designPa !== null || usual.designPa !== null;
-  return {
-    ...base,
-    name: usual.name,
-    prefix: usual.prefix,
-    serviceId: usual.serviceId,
-    designPa: design,
-    testPa: given || usual.testPa !== null ? usualTestPa(usual, design) : base.testPa,
-  };
+  const known = usual.designPa ?? designPa;
+  const pressures = known === null ? {} : { designPa: known, testPa: usualTestPa(usual, known) };
+  return { ...base, name: usual.name, prefix: usual.prefix, serviceId: usual.serviceId, ...pressures };
 }
 
 /** A line that begins by its name alone: what the name speaks of, else like the line before it. */
 export function lineCalled(name: string, jobId: string, id: string, lines: readonly Line[]): Line {
-  const sort = (lines.at(-1)?.sort ?? 0) + 1;
+  const kindOf = (serviceId: string) => findService(serviceId)?.kind;
   const usual = usualLineCalled(name);
-  const kind = findService(usual?.serviceId ?? '')?.kind;
-  const alike = lines.filter((l) => !kind || findService(l.serviceId)?.kind === kind);
-  const base = newLine(jobId, id, sort, alike.at(-1));
-  const known = usual ? lineLike(usual, base, alike.at(-1)?.designPa ?? null) : base;
+  const last = lines.filter((l) => !usual || kindOf(l.serviceId) === kindOf(usual.serviceId)).at(-1);
+  const base = newLine(jobId, id, (lines.at(-1)?.sort ?? 0) + 1, last);
+  const known = usual ? lineLike(usual, base, last?.designPa ?? null) : base;
   const title = name.charAt(0).toUpperCase() + name.slice(1);
   return {
     ...known,
-    serviceId:
-      alike.length && usual && findService(alike.at(-1)?.serviceId ?? '')?.kind === 'refrigerant'
-        ? (alike.at(-1) as Line).serviceId
-        : known.serviceId,
+    // The oil is that of the job's other lines.
+    serviceId: last && kindOf(last.serviceId) === 'refrigerant' ? last.serviceId : known.serviceId,
     name: title,
     prefix: freePrefix(
       title,

@@ -53,7 +53,7 @@ export function begunLines(
 ): readonly { readonly line: Line; readonly source: string }[] {
   const given = d.design.trim() ? typed(d.design, 'pressure', system) : NaN;
   return usualOf(d).map((usual, i) => {
-    const like = lineLike(usual, newLine(jobId, idOf(i), i + 1, undefined), usual.designPa === null ? given : null);
+    const like = lineLike(usual, newLine(jobId, idOf(i), i + 1, undefined), given);
     const cold = usual.serviceId.startsWith('refrigerant');
     return {
       line: cold ? { ...like, serviceId: d.oil, fluid: d.fluid.trim() } : like,

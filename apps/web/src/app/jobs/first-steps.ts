@@ -128,6 +128,10 @@ export class FirstSteps {
   );
   protected readonly may = (s: Step): boolean => this.account.may(s.deed);
 
+  constructor() {
+    if (!this.away() && this.account.may('give-roles')) void this.jobs.countPeople().catch(() => undefined);
+  }
+
   protected put(): void {
     this.away.set(true);
     globalThis.localStorage?.setItem(this.key, 'yes');

@@ -1,10 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
-import { findWords, glossary } from '@hephaist/core';
+import { meaningOf } from '@hephaist/core';
 import { UnitsStore } from '../units/units.store';
-
-const WORDS = glossary();
 
 /** A word of the trade with its meaning one touch away: `<hp-word term="Overlap">Overlap, governing</hp-word>`. */
 @Component({
@@ -16,7 +14,7 @@ const WORDS = glossary();
     </button>
     <mat-menu #menu="matMenu" class="word-menu">
       <p class="meaning">
-        <strong>{{ word()?.term }}</strong><br />{{ meaning() }}
+        <strong>{{ term() }}</strong><br />{{ meaning() }}
       </p>
       <a mat-menu-item routerLink="/words" [queryParams]="{ find: term() }">All words</a>
     </mat-menu>
@@ -43,6 +41,5 @@ const WORDS = glossary();
 export class WordOf {
   readonly term = input.required<string>();
   private readonly units = inject(UnitsStore);
-  protected readonly word = computed(() => findWords(WORDS, this.term())[0]);
-  protected readonly meaning = computed(() => this.units.say(this.word()?.meaning ?? ''));
+  protected readonly meaning = computed(() => this.units.say(meaningOf(this.term()) ?? ''));
 }

@@ -78,6 +78,17 @@ describe('a cell that somebody else’s change met', () => {
     expect(asked.failure()).toContain('try again');
   });
 
+  it('nor is what could be read of a refusal lost to it', async () => {
+    const { cells, sent } = clashing({ note: 'theirs' });
+    await cells.take([
+      { joint: joint('PF-03'), column: column('position'), text: 'horiz' },
+      { joint: joint('PF-04'), column: column('position'), text: 'sideways' },
+    ]);
+    await cells.takeGood(cells.refused()!);
+    expect(sent.map((joints) => joints.map((j) => j.mark))).toEqual([['PF-03']]);
+    expect(sent[0]![0]).toMatchObject({ position: 'horizontal', note: 'theirs' });
+  });
+
   it('what cannot be read is told, and nothing is sent', async () => {
     const { cells, sent } = clashing({}, 0);
     await cells.take([{ joint: joint('PF-03'), column: column('position'), text: 'sideways' }]);

@@ -15,10 +15,15 @@ interface Joints {
   load(jobId: string): Promise<void>;
 }
 
+/** What came of texts of which some could not be read, and the texts. */
+export interface Refused extends EditOutcome {
+  readonly texts: readonly CellText[];
+}
+
 /** Reads texts into cells of the schedule and saves them, also where somebody else changed the same joints meanwhile. */
 export class CellWriter {
   /** Texts that could not be read, while nobody said what to do with the rest. */
-  readonly refused = signal<EditOutcome | null>(null);
+  readonly refused = signal<Refused | null>(null);
 
   constructor(
     private readonly asked: Attempt,
@@ -37,14 +42,18 @@ export class CellWriter {
   /** Reads texts into cells and saves them as one step; what cannot be read is told, and nothing is changed. */
   async take(texts: readonly CellText[]): Promise<void> {
     const outcome = this.read(texts);
-    if (outcome.problems.length) this.refused.set(outcome);
+    if (outcome.problems.length) this.refused.set({ ...outcome, texts });
     else await this.save(outcome, texts);
   }
 
   /** Saves what could be read, and leaves the rest. */
-  async takeGood(outcome: EditOutcome): Promise<void> {
+  async takeGood(outcome: Refused): Promise<void> {
     this.refused.set(null);
-    await this.save(outcome, []);
+    const good = new Set(outcome.joints.map((j) => j.id));
+    await this.save(
+      outcome,
+      outcome.texts.filter((t) => good.has(t.joint.id)),
+    );
   }
 
   /** Saves cells as one step. What somebody else changed meanwhile stays theirs, but for these cells. */
@@ -61,7 +70,7 @@ export class CellWriter {
     await this.store.load(this.store.jobId() ?? '');
     const again = readAgain(texts, (id) => this.store.stored('joint', id)?.data, this.eye());
     const outcome = this.read(again.texts);
-    if (outcome.problems.length) this.refused.set(outcome);
+    if (outcome.problems.length) this.refused.set({ ...outcome, texts: again.texts });
     else await this.save(outcome, again.texts, true);
     if (again.both.length) this.asked.failure.set(`Yours stands now. ${again.both.slice(0, 3).join('; ')}.`);
   }

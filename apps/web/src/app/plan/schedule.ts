@@ -30,11 +30,11 @@ import type { Option } from '../forms/options';
 import { Pick } from '../forms/pick';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
-import { CellWriter } from './cell-writer';
+import { CellWriter, type Refused } from './cell-writer';
 import { ColumnChoice } from './column-choice';
 import { COLUMNS, type Eye, templateOf } from './schedule-columns';
 import { CURSOR_KEYS, type Place, ScheduleCursor } from './schedule-cursor';
-import { type CellText, type EditOutcome, fromTsv, planPaste, toTsv, withoutHeads } from './schedule-edit';
+import { type CellText, fromTsv, planPaste, toTsv, withoutHeads } from './schedule-edit';
 import { ScheduleMany } from './schedule-many';
 import { type GroupBy, PLAIN_VIEW, type ScheduleRow, scheduleRows, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
@@ -229,7 +229,7 @@ export class Schedule {
     if (!this.readOnly()) void this.cells.take(texts);
   }
 
-  protected takeGood(outcome: EditOutcome): void {
+  protected takeGood(outcome: Refused): void {
     void this.cells.takeGood(outcome);
     this.grid().nativeElement.focus();
   }

@@ -1,18 +1,10 @@
 import { Directive, effect, inject, input, TemplateRef, ViewContainerRef } from '@angular/core';
-import type { Deed } from '@hephaist/contracts';
+import { type Deed, isOfJob, KINDS } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
 
 /** What is written into a job, and not into one that is archived. */
-const OF_JOB: ReadonlySet<Deed> = new Set<Deed>([
-  'write:line',
-  'write:joint',
-  'write:log',
-  'write:purge_session',
-  'write:purge_mark',
-  'write:pressure_test',
-  'write:line_step',
-]);
+const OF_JOB: ReadonlySet<Deed> = new Set(KINDS.filter(isOfJob).map((kind): Deed => `write:${kind}`));
 
 /** Shows a control only to who may use it: `<button *hpMay="'write:joint'">`. The server asks again. */
 @Directive({ selector: '[hpMay]' })
