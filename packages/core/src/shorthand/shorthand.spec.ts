@@ -34,6 +34,9 @@ describe('the joint shorthand', () => {
     ['28x1.5 cu-304 stub gap 0.08mm', 1, 'stainless-304', 'horizontal', '28x1.5'],
     ['B819 3/4 redbrass down', 1, 'red-brass-cast', 'down-feed', '3/4'],
     ['2 l swaged gap .003', 1, 'copper', 'horizontal', '2'],
+    ['1 1/8 acr cu-brass up', 1, 'brass-free-cutting', 'up-feed', '1-1/8'],
+    ['3x 1.125 acr cu-brass down', 3, 'brass-free-cutting', 'down-feed', '1-1/8'],
+    ['22 mm cu-brass ell', 1, 'brass-free-cutting', 'horizontal', '22x1'],
   ])('is forgiving about order and units: %s', (line, count, metal, position, size) => {
     const r = readShorthand(line);
     expect(r.problems).toEqual([]);
@@ -43,6 +46,15 @@ describe('the joint shorthand', () => {
       position,
       size,
     ]);
+  });
+
+  it('takes the rod by its class in small letters, and a distance in feet and inches', () => {
+    const r = readShorthand('2x 1 1/8 acr cu-brass near txv 1\' 6" bag-24');
+    expect([r.problems, r.count, r.joint?.fillerId]).toEqual([[], 2, 'BAg-24']);
+    expect(r.joint?.partNearby?.distanceM).toBeCloseTo(18 * INCH, 12);
+    expect(r.pieces.map((p) => p.text)).toEqual(['2x', '1 1/8', 'acr', 'cu-brass', 'near txv', '1\' 6"', 'bag-24']);
+    expect(readShorthand('7/8 acr bcup5').joint?.fillerId).toBe('BCuP-5');
+    expect(readShorthand('7/8 acr bcup-5 bag-24').problems).toEqual(['"bag-24": said twice']);
   });
 
   it('marks what it does not know where it stands, and never drops it', () => {
@@ -89,16 +101,20 @@ describe('the joint shorthand', () => {
   it('has a word for every metal, standard and part', () => expect(WORDLESS).toEqual([]));
 
   /** What shorthand can say: the rest has no word. */
-  const joints: fc.Arbitrary<JointSpec> = fc.tuple(anyJoint, fc.integer({ min: 1, max: 1999 })).map(([j, um]) => ({
-    ...j,
-    socket: { ...j.socket, kind: j.socket.kind === 'bush' ? 'valve' : j.socket.kind, depthM: null, cup: null },
-    bush: null,
-    patch: undefined,
-    fitUp: j.fitUp.mode === 'nominal' ? j.fitUp : { mode: 'stated', gapSideM: um / 1e6 },
-    rodForm: j.movement ? 'ring' : j.rodForm === 'coated' ? 'coated' : 'flat',
-    cadmiumReason: null,
-    schools: {},
-  }));
+  const anyRod = fc.constantFrom(null, ...SHIPPED.fillers.map((f) => f.id));
+  const joints: fc.Arbitrary<JointSpec> = fc
+    .tuple(anyJoint, fc.integer({ min: 1, max: 1999 }), anyRod)
+    .map(([j, um, fillerId]) => ({
+      ...j,
+      fillerId,
+      socket: { ...j.socket, kind: j.socket.kind === 'bush' ? 'valve' : j.socket.kind, depthM: null, cup: null },
+      bush: null,
+      patch: undefined,
+      fitUp: j.fitUp.mode === 'nominal' ? j.fitUp : { mode: 'stated', gapSideM: um / 1e6 },
+      rodForm: j.movement ? 'ring' : j.rodForm === 'coated' ? 'coated' : 'flat',
+      cadmiumReason: null,
+      schools: {},
+    }));
 
   it('comes back from what it writes', () => {
     fc.assert(

@@ -4,6 +4,7 @@ import type { FitUp } from '../fit-up/gap.js';
 import type { JointSpec } from '../joint/joint.js';
 import type { Position } from '../qualification/range.js';
 import type { SocketKind } from '../strength/overlap.js';
+import { readSize } from '../tube/read-size.js';
 import { sizesOf } from '../tube/tube.js';
 import { readLength } from '../units/read-length.js';
 import { INCH } from '../units/units.js';
@@ -44,6 +45,8 @@ interface Draft {
   distanceM: number | null;
   gapM: number | null;
   movement: boolean;
+  fillerId: string | null;
+  readonly tables: Catalogue;
 }
 
 const MOST = 500;
@@ -55,20 +58,18 @@ interface Word {
   readonly end: number;
 }
 
+/** A figure and its fraction or unit that were typed apart are one word: "1 1/8", "22 mm", "5' 6\"". */
+const WORDS =
+  /(?<![^\s,;])(?:\d+ \d+\/\d+(?:"| ?in)?|\d+(?:'| ?ft) ?\d+(?: \d+\/\d+)?(?:"| ?in)?|\d*[.,]?\d+ (?:mm|cm|ft|thou|mil))(?![^\s,;])|[^\s,;]+/gi;
 const wordsOf = (line: string): Word[] =>
-  [...line.matchAll(/[^\s,;]+/g)].map((m) => ({
+  [...line.matchAll(WORDS)].map((m) => ({
     text: m[0].toLowerCase(),
     start: m.index,
     end: m.index + m[0].length,
   }));
 
 /** "22x1" or "22x1mm" as a metric size; "22mm" takes the first wall of that diameter. */
-function metricSize(text: string): string | null {
-  const bare = text.replace(/mm$/, '');
-  const sizes = sizesOf('en');
-  if (sizes.includes(bare)) return bare;
-  return text.endsWith('mm') ? (sizes.find((s) => s.startsWith(`${bare}x`)) ?? null) : null;
-}
+const metricSize = (text: string): string | null => readSize(text, sizesOf('en'));
 
 type Reader = (
   word: string,
@@ -119,7 +120,11 @@ const size: Reader = (word, _next, draft) => {
       return once(draft, 'size', first, `reducing: ${ends.join(', ')}`);
     }
   }
-  const bare = word.replace(/"$|in$/, '');
+  const bare = word.replace(/\s*(?:"|in)$/, '').replace(' ', '-');
+  if (/^[1-9]\.\d+$/.test(bare)) {
+    const inches = readSize(bare, sizesOf('acr'));
+    return inches ? once(draft, 'size', inches, `size ${inches}`) : null;
+  }
   if (/^0?\.\d{3}$/.test(bare)) {
     const capillary = `0${bare.replace(/^0/, '')}`;
     return once(draft, 'size', capillary, `size ${capillary}`);
@@ -171,6 +176,12 @@ const rodForm: Reader = (word, _next, draft) => {
   return null;
 };
 
+const bareRod = (text: string): string => text.toLowerCase().replaceAll('-', '');
+const rod: Reader = (word, _next, draft) => {
+  const found = draft.tables.fillers.find((f) => bareRod(f.id) === bareRod(word));
+  return found ? once(draft, 'fillerId', found.id, `rod ${found.id}, where it may be used`) : null;
+};
+
 const near: Reader = (word, next, draft) => {
   if (word !== 'near') return null;
   const id = idOf(PART_WORDS, next ?? '');
@@ -203,7 +214,20 @@ const moves: Reader = (word, _next, draft) => {
 };
 
 /** Order matters where a word could be two things: "400" is a metal, "4in" a distance, "22x1" a size. */
-const READERS: readonly Reader[] = [count, distance, metals, standard, size, kind, position, near, gap, rodForm, moves];
+const READERS: readonly Reader[] = [
+  count,
+  distance,
+  metals,
+  standard,
+  size,
+  kind,
+  position,
+  near,
+  gap,
+  rodForm,
+  moves,
+  rod,
+];
 
 /** The first reader that takes a word has it; the others never see it. */
 function firstReading(word: string, next: string | undefined, draft: Draft): ReturnType<Reader> {
@@ -221,7 +245,7 @@ function fitUp(draft: Draft): FitUp {
   return draft.gapM === null ? { mode: 'nominal' } : { mode: 'stated', gapSideM: draft.gapM };
 }
 
-const blank = (medical: boolean): Draft => ({
+const blank = (medical: boolean, tables: Catalogue): Draft => ({
   count: null,
   size: null,
   more: null,
@@ -236,18 +260,20 @@ const blank = (medical: boolean): Draft => ({
   distanceM: null,
   gapM: null,
   movement: false,
+  fillerId: null,
+  tables,
 });
 
 /** Whether a word means something in shorthand, or has a figure in it and so was meant to. */
 export const isShorthandWord = (word: string): boolean =>
-  /\d/.test(word) || filler.has(word) || firstReading(word, undefined, blank(false)) !== null;
+  /\d/.test(word) || filler.has(word) || firstReading(word, undefined, blank(false, SHIPPED)) !== null;
 
 /**
  * Reads one line of joint shorthand, e.g. "12x 7/8 acr cu-cu cpl horiz near txv 4in". Order is free; what is not said
  * is copper, a fitting, horizontal, ACR tube, nominal gap; on a medical line the tube is asked for, and K or L is ASTM B819. "1-1/8x7/8" is a reducing fitting: a joint of each size. A word that is not known is marked, never dropped.
  */
 export function readShorthand(line: string, tables: Catalogue = SHIPPED, medical = false): Reading {
-  const draft = blank(medical);
+  const draft = blank(medical, tables);
   const words = wordsOf(line);
   const pieces: Piece[] = [];
   for (let i = 0; i < words.length;) {
@@ -303,7 +329,7 @@ function jointOf(draft: Draft, standardId: string, size: string): JointSpec {
     partNearby:
       draft.partId !== null && draft.distanceM !== null ? { partId: draft.partId, distanceM: draft.distanceM } : null,
     movement: draft.movement,
-    fillerId: null,
+    fillerId: draft.fillerId,
     rodForm: draft.rodForm ?? 'flat',
     cadmiumReason: null,
     schools: {},
@@ -313,7 +339,7 @@ function jointOf(draft: Draft, standardId: string, size: string): JointSpec {
 /** Six digits are enough to come back to the same length. */
 const mm = (m: number): string => `${Number((m * 1000).toPrecision(12))}mm`;
 
-/** Writes a joint as shorthand. What has no word (measured diameters, depth, cup, bush, seam, rod, school) gives null. */
+/** Writes a joint as shorthand. What has no word (measured diameters, depth, cup, bush, seam, school) gives null. */
 export function writeShorthand(joint: JointSpec, count = 1): string | null {
   if (
     joint.fitUp.mode === 'measured' ||
@@ -325,7 +351,7 @@ export function writeShorthand(joint: JointSpec, count = 1): string | null {
     !['flat', 'ring', 'coated'].includes(joint.rodForm) ||
     Object.keys(joint.schools).length > 0 ||
     !(joint.socket.kind in KIND_WORDS) ||
-    joint.fillerId !== null ||
+    /[\s,;]/.test(joint.fillerId ?? '') ||
     joint.cadmiumReason !== null
   )
     return null;
@@ -342,6 +368,7 @@ export function writeShorthand(joint: JointSpec, count = 1): string | null {
       : []),
     ...(joint.rodForm === 'flat' ? [] : [joint.rodForm]),
     ...(joint.movement ? ['moves'] : []),
+    ...(joint.fillerId === null ? [] : [joint.fillerId.toLowerCase()]),
   ];
   return words.join(' ');
 }
