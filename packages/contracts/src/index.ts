@@ -50,6 +50,7 @@ export * from './exchange/exchange.js';
 export * from './exchange/followed.js';
 export * from './exchange/intake.js';
 export * from './exchange/joint-cells.js';
+export * from './exchange/csv-heads.js';
 export * from './exchange/joint-csv.js';
 export * from './exchange/open-points.js';
 export * from './exchange/people.js';

@@ -57,7 +57,7 @@ describe.runIf(existsSync(BUILT))('in threads', () => {
   };
   it('a list is read beside the server', async () => {
     const pool = workPool(inThreads(BUILT, 1));
-    expect(await pool.run('prue', 'csv', csv)).toEqual({ good: [], bad: [], rows: 0 });
+    expect(await pool.run('prue', 'csv', csv)).toMatchObject({ good: [], bad: [], rows: 0 });
     const problem = await pool.run('prue', 'package', Buffer.from('no zip'));
     expect(problem).toEqual({ problems: [{ field: 'package', says: 'this is not a whole ZIP file' }] });
     await pool.close();

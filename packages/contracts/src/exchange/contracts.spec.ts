@@ -130,21 +130,3 @@ describe('CSV of joints', () => {
     );
   });
 });
-
-describe('a long list of joints', () => {
-  const header = 'mark,line,standard,size';
-  const { lines } = saltmarsh('2026-06-15');
-  it('takes 20 000 rows and says so of one more', () => {
-    const rows = (n: number): string => `${header}\n${'x\n'.repeat(n)}`;
-    expect(readJointCsv(rows(20_000), lines).rows).toBe(20_000);
-    const over = readJointCsv(rows(20_001), lines);
-    expect(over.good).toEqual([]);
-    expect(over.bad).toEqual([{ line: 20_002, column: 'row', says: 'at most 20000 joints in one list: part it' }]);
-  });
-  it('tells the first 500 problems of short rows and how many more there are', () => {
-    const report = readJointCsv(`${header}\n${'x\n'.repeat(1000)}`, lines);
-    expect(report.bad).toHaveLength(501);
-    expect(report.bad[0]).toMatchObject({ line: 2, column: 'row' });
-    expect(report.bad[500]?.says).toMatch(/^and \d+ more problems from here on$/);
-  });
-});

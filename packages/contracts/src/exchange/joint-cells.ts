@@ -2,10 +2,16 @@ import {
   type Catalogue,
   displayUnit,
   formatQuantity,
+  KIND_WORDS,
+  METAL_WORDS,
+  PART_WORDS,
   POSITION_IDS,
+  POSITION_WORDS,
   readLength,
+  readSize,
   ROD_FORMS,
   SOCKET_KINDS,
+  STANDARD_WORDS,
   TUBE_STANDARDS,
   type UnitSystem,
 } from '@hephaist/core';
@@ -61,24 +67,31 @@ function pick(text: string, rows: readonly Named[]): { id: string } | { says: st
   return { says: `"${text.trim()}" is not known: use ${some.join(', ')}${rows.length > 8 ? ' …' : ''}` };
 }
 
+/** Words that shorthand takes for an id: a cell takes them too. */
+const said = (words: Readonly<Record<string, readonly string[]>>, id: string): readonly string[] => words[id] ?? [];
 const metalWords = (t: Catalogue): Named[] =>
-  t.metals.map((m) => ({ id: m.id, words: [m.short, m.id, m.name, m.uns ?? m.id] }));
+  t.metals.map((m) => ({ id: m.id, words: [m.short, m.id, m.name, m.uns ?? m.id, ...said(METAL_WORDS, m.id)] }));
 const standardWords = (t: Catalogue): Named[] => {
-  const shipped = TUBE_STANDARDS.map((s) => ({ id: s.id, words: [s.short, s.id, s.name] }));
+  const shipped = TUBE_STANDARDS.map((s) => ({
+    id: s.id,
+    words: [s.short, s.id, s.name, ...said(STANDARD_WORDS, s.id)],
+  }));
   const own = new Set(t.tubes.map((x) => x.standardId).filter((id) => !TUBE_STANDARDS.some((s) => s.id === id)));
   return [...shipped, ...[...own].map((id) => ({ id, words: [id] }))];
 };
 const positionWords: readonly Named[] = POSITION_IDS.map((p) => ({
   id: p,
-  words: [p, p.replace('-', ' '), p.slice(0, 5)],
+  words: [p, p.replace('-', ' '), p.slice(0, 5), ...said(POSITION_WORDS, p)],
 }));
 const kindWords: readonly Named[] = SOCKET_KINDS.filter((k) => k !== 'bush' && k !== 'groove').map((k) => ({
   id: k,
-  words: [k],
+  words: [k, ...said(KIND_WORDS, k)],
 }));
 const formWords: readonly Named[] = ROD_FORMS.map((f) => ({ id: f.id, words: [f.id, f.name] }));
 const fillerWords = (t: Catalogue): Named[] =>
-  t.fillers.map((f) => ({ id: f.id, words: [f.id, ...(f.iso ? [f.iso] : [])] }));
+  t.fillers.map((f) => ({ id: f.id, words: [f.id, f.id.replaceAll('-', ''), ...(f.iso ? [f.iso] : [])] }));
+const partWords = (t: Catalogue): Named[] =>
+  t.parts.map((p) => ({ id: p.id, words: [p.id, p.name, ...said(PART_WORDS, p.id)] }));
 
 type Pair = Pick<JointCell, 'read' | 'write'>;
 
@@ -142,17 +155,23 @@ const gap: Pair = {
   },
 };
 
+/** The part in front of its distance: the longest word of one that stands there, else all up to the last word. */
+function partOf(text: string, rows: readonly Named[]): { name: string; rest: string } {
+  const low = text.toLowerCase();
+  const names = rows.flatMap((r) => r.words).filter((w) => low.startsWith(`${w.toLowerCase()} `));
+  const name = names.sort((a, b) => b.length - a.length)[0] ?? /^(.*?)\s+\S+$/.exec(text)?.[1] ?? '';
+  return { name, rest: text.slice(name.length).trim() };
+}
+
 const near: Pair = {
   read: (text, joint, { tables, system }) => {
     const value = text.trim();
     if (!value) return { joint: { ...joint, partNearby: null } };
-    const m = /^(.*?)\s+(\S+)$/.exec(value);
-    const distanceM = m?.[2] ? readLength(m[2], displayUnit('length', system).toSi(1)) : null;
-    if (!m?.[1] || distanceM === null) return { says: `"${value}": a part and how far, e.g. txv 4in` };
-    const found = pick(
-      m[1],
-      tables.parts.map((p) => ({ id: p.id, words: [p.id, p.name] })),
-    );
+    const rows = partWords(tables);
+    const { name, rest } = partOf(value, rows);
+    const distanceM = readLength(rest, displayUnit('length', system).toSi(1));
+    if (!name || distanceM === null) return { says: `"${value}": a part and how far, e.g. txv 4in` };
+    const found = pick(name, rows);
     if ('says' in found) return found;
     return distanceM >= 0.005 && distanceM <= 5
       ? { joint: { ...joint, partNearby: { partId: found.id, distanceM } } }
@@ -184,12 +203,22 @@ const socket = (joint: Joint, change: Partial<Joint['socket']>): Joint => ({
   ...joint,
   socket: { ...joint.socket, ...change },
 });
-const size = plain(
-  20,
-  (j) => j.tube.size,
-  (j, text) => tube(j, { size: text.replace(/"$|in$/, '') }),
-  true,
-);
+const size: Pair = {
+  read: (text, joint, { tables }) => {
+    const value = text.trim();
+    if (!value) return { says: 'is empty' };
+    if (value.length > 20) return { says: 'at most 20 characters' };
+    // A size of another standard is kept as it was typed: the standard may be said after it.
+    const known =
+      readSize(value, tables.sizes(joint.tube.standardId)) ??
+      readSize(
+        value,
+        tables.tubes.map((t) => t.size),
+      );
+    return { joint: tube(joint, { size: known ?? value.replace(/"$|in$/, '') }) };
+  },
+  write: (joint) => joint.tube.size,
+};
 
 const row = (id: CellId, title: string, pair: Pair): JointCell => ({ id, title, ...pair });
 
