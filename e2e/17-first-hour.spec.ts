@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { counted, emptyHephaist, expectAxeClean, openDemo, pick, recordsOf, signIn, test } from './helpers';
+import { choose, counted, emptyHephaist, expectAxeClean, openDemo, pick, recordsOf, signIn, test } from './helpers';
 
 const PASSWORD = 'long enough to hold';
 
@@ -278,6 +278,42 @@ test.describe('no view is wider than the page:', () => {
         expect(await over(page), `${path} at ${width}`).toEqual([]);
       }
     });
+});
+
+test('a list of joints begins a job: its lines stand, its joints come in when they were seen', async ({ page }) => {
+  await openDemo(page);
+  await page.goto('/jobs');
+  const csv = [
+    'Joint,Line,Standard,Size,Tube,Socket,Flow,Rod',
+    'R-1,Roof suction,ACR,1 1/8,cu,brass,up,bag-24',
+    'R-2,Roof suction,ACR,7/8,cu,cu,down,',
+    'R-3,Mezzanine,ACR,7/8,cu,cu,,',
+  ].join('\n');
+  const file = { name: 'Quay roof.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) };
+  await page.getByLabel('list of joints').setInputFiles(file);
+  await expect(page.getByLabel('Name of the job')).toHaveValue('Quay roof');
+  await page.getByLabel('Design pressure').fill('400');
+  await page.getByRole('button', { name: 'Begin the job' }).click();
+  await expect(page.getByText('pick what it is: nothing is known of Mezzanine')).toBeVisible();
+  await page.getByRole('option', { name: /^Refrigeration/ }).click();
+  await expect(page.getByRole('row', { name: /^Mezzanine/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Begin the job' }).click();
+  await expect(page.getByText('3 good')).toBeVisible();
+  await expect(page.getByText('position: nothing is said in one row, so horizontal')).toBeVisible();
+  await page.getByRole('button', { name: 'Import 3 joints' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('R-1 takes BAg-24');
+  await expect(page.getByRole('grid').getByText('R-3', { exact: true })).toBeVisible();
+
+  await test.step('a list with a line that is not there yet begins it', async () => {
+    await choose(page, 'Joints from CSV');
+    await page
+      .getByLabel('CSV file')
+      .setInputFiles({ ...file, buffer: Buffer.from('mark,line,standard,size\nP-1,Penthouse,acr,7/8') });
+    await expect(page.getByText('Not in this job yet: Penthouse.')).toBeVisible();
+    await page.getByRole('button', { name: 'Begin this line' }).click();
+    await page.getByRole('button', { name: 'Import 1 joint' }).click();
+    await expect(page.getByRole('grid').getByText('Penthouse, 1 joint')).toBeVisible();
+  });
 });
 
 test('what is not for a role is not offered: an auditor’s every button does something', async ({ page }) => {

@@ -37,8 +37,9 @@ test('joints from CSV: bad rows by line and column, good ones offered, taken in 
     .getByLabel('CSV file')
     .setInputFiles({ name: 'joints.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
   await expect(page.getByText('2 good')).toBeVisible();
-  await expect(page.getByRole('row', { name: /^3 size no such size/ })).toBeVisible();
-  await expect(page.getByRole('row', { name: /^3 position "sideways" is not known/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^3 DW-91 size no such size/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /^3 DW-91 position "sideways" is not known/ })).toBeVisible();
+  await expect(page.getByText('socket metal: nothing is said in one row, so copper')).toBeVisible();
   await page.getByRole('button', { name: 'Import 2 joints' }).click();
   await expect(page.getByRole('grid').getByText('DW-90', { exact: true })).toBeVisible();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('DW-90 takes');

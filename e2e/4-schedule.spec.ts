@@ -174,6 +174,23 @@ test('the grid: type over, a refusal in place, fill down, paste, undo', async ({
     await expect.poll(count).toBe(before + 1);
   });
 
+  await test.step('rows with marks that do not stand yet, and rows pasted as new, overwrite nothing', async () => {
+    const before = await count();
+    await only(page, 'DW-05');
+    await cell(page, 'DW-05', 0).click();
+    await page.evaluate(() => navigator.clipboard.writeText('Size\tJoint\tFlow\n1 1/4\tX-1\tup\n3/4\tX-2\tdown\n'));
+    await page.keyboard.press('Control+v');
+    await expect.poll(count).toBe(before + 2);
+    await expect(cell(page, 'DW-05', 4)).toHaveText('up-feed');
+    await only(page, 'X-1');
+    await expect(cell(page, 'X-1', 1)).toHaveText('1-1/4 L');
+    await only(page, 'DW-05');
+    await cell(page, 'DW-05', 1).click();
+    await page.evaluate(() => navigator.clipboard.writeText('3/4\n'));
+    await page.keyboard.press('Control+Shift+V');
+    await expect.poll(count).toBe(before + 3);
+  });
+
   await test.step('a joint set aside keeps its reason and leaves the list of what is to braze', async () => {
     await only(page, 'DW-07');
     await cell(page, 'DW-07', 0).click();

@@ -1,8 +1,5 @@
 import Papa from 'papaparse';
 
-/** Whether a file is a workbook by its name. */
-export const isWorkbook = (file: { readonly name: string }): boolean => /\.xlsx$/i.test(file.name);
-
 /** A cell that was made a date of: 7/8 in a spreadsheet that was not told it is text. */
 export class DateCellError extends Error {}
 

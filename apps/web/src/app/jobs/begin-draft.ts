@@ -1,11 +1,13 @@
 import type { Job, Line } from '@hephaist/contracts';
 import {
   type CodeSetId,
+  freePrefix,
   sourceLine,
   TEST_SHARE_SOURCE,
   type UnitSystem,
   USUAL_LINES,
   type UsualLine,
+  usualLineCalled,
 } from '@hephaist/core';
 import { lineLike, newLine } from '../data/new-line';
 import { typed } from '../units/typed';
@@ -22,8 +24,11 @@ export interface BeginDraft {
   /** Design pressure as it was typed, for lines whose own nobody knows. */
   readonly design: string;
   readonly codeSet: CodeSetId;
+  /** Lines that a brought list names; then these stand, and no others. */
+  readonly named: readonly string[];
 }
-export const beginDraft = (): BeginDraft => ({
+export const beginDraft = (named: readonly string[] = []): BeginDraft => ({
+  named,
   name: '',
   place: '',
   kinds: [],
@@ -33,16 +38,42 @@ export const beginDraft = (): BeginDraft => ({
   codeSet: 'asme-ix',
 });
 
-const usualOf = (d: Pick<BeginDraft, 'kinds'>): UsualLine[] =>
-  USUAL_LINES.filter((k) => d.kinds.includes(k.id)).flatMap((k) => k.lines);
+type What = Pick<BeginDraft, 'kinds' | 'named'>;
+
+/** A line that will stand: what it is usually like, and the name it was given. */
+interface Begun {
+  readonly usual: UsualLine;
+  readonly name: string | null;
+}
+
+/** The lines that will stand. A name that speaks of nothing is of the first kind that is picked. */
+function usualOf({ kinds, named }: What): Begun[] {
+  const picked = USUAL_LINES.filter((k) => kinds.includes(k.id)).flatMap((k) => k.lines);
+  if (!named.length) return picked.map((usual) => ({ usual, name: null }));
+  return named.flatMap((name) => {
+    const usual = usualLineCalled(name) ?? picked[0];
+    return usual ? [{ usual, name }] : [];
+  });
+}
+
+/** Names of a brought list of which nobody has said yet what they are. */
+export const unsaidLines = (d: What): readonly string[] =>
+  d.kinds.length ? [] : d.named.filter((name) => !usualLineCalled(name));
 
 /** Whether something is picked whose design pressure must be given. */
-export const asksDesign = (d: Pick<BeginDraft, 'kinds'>): boolean => usualOf(d).some((l) => l.designPa === null);
-export const isRefrigeration = (d: Pick<BeginDraft, 'kinds'>): boolean => d.kinds.includes('refrigeration');
+export const asksDesign = (d: What): boolean => usualOf(d).some((l) => l.usual.designPa === null);
+export const isRefrigeration = (d: What): boolean =>
+  d.kinds.includes('refrigeration') || usualOf(d).some((l) => l.usual.serviceId.startsWith('refrigerant'));
 
 /** Where the pressures of a line come from, in words. */
 const sourceOf = (l: UsualLine): string =>
   l.designPa === null ? `design as you gave it; test ${sourceLine(TEST_SHARE_SOURCE)}` : sourceLine(l.source);
+
+/** Name and marks of a line that was named; a name of few capitals is what its marks begin with. */
+function calledSo(name: string | null, taken: readonly string[]): Partial<Line> {
+  return name === null ? {} : { name, prefix: isPrefix(name) ? name : freePrefix(name, taken) };
+}
+const isPrefix = (name: string): boolean => /^[A-Z]{1,4}$/.test(name);
 
 /** The lines that will stand, each with where its pressures come from. @param idOf an id for the n-th */
 export function begunLines(
@@ -52,8 +83,10 @@ export function begunLines(
   idOf: (n: number) => string,
 ): readonly { readonly line: Line; readonly source: string }[] {
   const given = d.design.trim() ? typed(d.design, 'pressure', system) : NaN;
-  return usualOf(d).map((usual, i) => {
-    const like = lineLike(usual, newLine(jobId, idOf(i), i + 1, undefined), given);
+  const taken = d.named.filter(isPrefix);
+  return usualOf(d).map(({ usual, name }, i) => {
+    const like = { ...lineLike(usual, newLine(jobId, idOf(i), i + 1, undefined), given), ...calledSo(name, taken) };
+    taken.push(like.prefix);
     const cold = usual.serviceId.startsWith('refrigerant');
     return {
       line: cold ? { ...like, serviceId: d.oil, fluid: d.fluid.trim() } : like,

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatChipsModule } from '@angular/material/chips';
-import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { Router } from '@angular/router';
-import { jobSchema, type Line, lineSchema, problemsOf } from '@hephaist/contracts';
+import { jobSchema, type Line, lineSchema, linesNamedIn, problemsOf } from '@hephaist/contracts';
 import { CODE_SETS, displayUnit, type FieldProblem, findService, USUAL_LINES } from '@hephaist/core';
+import { BroughtList, type JointList } from '../data/brought-list';
 import { JobsStore } from '../data/jobs.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';
@@ -15,7 +16,7 @@ import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { type Column, Table } from '../layout/table';
 import { UnitsStore } from '../units/units.store';
-import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration } from './begin-draft';
+import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration, unsaidLines } from './begin-draft';
 
 /** Begins a job by what it is: its lines stand at once, named and marked, each pressure with where it comes from. */
 @Component({
@@ -25,6 +26,11 @@ import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration } from '.
     <h2 mat-dialog-title id="begin-job-title">Begin a job</h2>
     <form [hpForm]="form" (sent)="begin()">
       <mat-dialog-content>
+        @if (list; as l) {
+          <p class="quiet">
+            From {{ l.name }}: its lines stand below. Its joints are read next, and come in when you have seen them.
+          </p>
+        }
         <div class="grid">
           <hp-entry class="two" label="Name of the job" [of]="form.f.name" />
           <hp-entry class="two" label="Where it is" [of]="form.f.place" />
@@ -100,7 +106,7 @@ export class BeginJob {
   private readonly units = inject(UnitsStore);
   private readonly system = this.units.system();
   private readonly id = newId();
-  private readonly ids = Array.from({ length: 20 }, () => newId());
+  private readonly ids = Array.from({ length: 60 }, () => newId());
   protected readonly unit = displayUnit('pressure', this.system).symbol;
   protected readonly kinds = USUAL_LINES;
   protected readonly codeSets = CODE_SETS;
@@ -108,8 +114,17 @@ export class BeginJob {
     { id: 'refrigerant-poe' as const, name: 'polyol-ester' },
     { id: 'refrigerant-mo' as const, name: 'mineral' },
   ];
-  protected readonly draft = signal(beginDraft());
-  protected readonly form = new Form(this.draft, { tried: () => this.wrong(), keep: () => 'job new' });
+  /** The list of joints that it begins with. */
+  protected readonly list = inject<JointList | null>(MAT_DIALOG_DATA, { optional: true });
+  private readonly brought = inject(BroughtList);
+  protected readonly draft = signal({
+    ...beginDraft(this.list ? linesNamedIn(this.list.text) : []),
+    name: this.list?.name.replace(/\.\w+$/, '') ?? '',
+  });
+  protected readonly form = new Form(this.draft, {
+    tried: () => this.wrong(),
+    keep: () => (this.list ? null : 'job new'),
+  });
   protected readonly cold = computed(() => isRefrigeration(this.draft()));
   protected readonly asks = computed(() => asksDesign(this.draft()));
   protected readonly lines = computed(() =>
@@ -128,7 +143,11 @@ export class BeginJob {
   private wrong(): readonly FieldProblem[] {
     const ofLines = this.lines().flatMap(({ line }) => problemsOf(lineSchema, line));
     const [pressure] = ofLines.filter((p) => p.field === 'designPa');
-    return [...problemsOf(jobSchema, begunJob(this.draft(), this.id)), ...(pressure ? [pressure] : [])];
+    const unsaid = unsaidLines(this.draft());
+    const kind = unsaid.length
+      ? [{ field: 'kinds', says: `pick what it is: nothing is known of ${unsaid.join(', ')}` }]
+      : [];
+    return [...problemsOf(jobSchema, begunJob(this.draft(), this.id)), ...kind, ...(pressure ? [pressure] : [])];
   }
 
   protected async begin(): Promise<void> {
@@ -139,6 +158,7 @@ export class BeginJob {
       ),
     );
     if (!begun) return;
+    if (this.list) this.brought.leave(this.id, this.list);
     this.dialog.close();
     await this.router.navigate(['/job', this.id, 'plan']);
   }

@@ -15,6 +15,7 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
 import { DEMO_JOB_ID, type JobSummary } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
+import { isJointList, type JointList, readJointList } from '../data/brought-list';
 import { CrewStore } from '../data/crew.store';
 import { importJobFile } from '../data/import-job';
 import { JobsStore } from '../data/jobs.store';
@@ -53,7 +54,7 @@ const FEW = 6;
   template: `
     <hp-page [wide]="1240">
       <hp-page-head title="Jobs">
-        <button *hpMay="'import'" matButton="outlined" (click)="picker.click()">Import a job file</button>
+        <button *hpMay="'import'" matButton="outlined" (click)="picker.click()">Bring a file in</button>
         <button *hpMay="'write:job'" matButton="filled" (click)="beginJob()">Begin a job</button>
       </hp-page-head>
       <input
@@ -61,8 +62,8 @@ const FEW = 6;
         class="visually-hidden"
         type="file"
         tabindex="-1"
-        accept=".json,.zip,application/json,application/zip"
-        aria-label="Job file"
+        accept=".json,.zip,.csv,.xlsx,application/json,application/zip,text/csv"
+        aria-label="Job file, package or list of joints"
         (change)="bringIn(picker)"
       />
       @if (problem(); as p) {
@@ -119,8 +120,8 @@ const FEW = 6;
                   <p>{{ find() ? 'No job answers to that.' : old() ? 'No archived job.' : 'No job yet.' }}</p>
                   @if (!find() && !old()) {
                     <p class="quiet">
-                      Each job stands here with how far it is and what it needs next. Begin one, or drop a job’s file or
-                      package on this page.
+                      Each job stands here with how far it is and what it needs next. Begin one, or drop a job’s file,
+                      its package or a list of joints (CSV, .xlsx) on this page.
                     </p>
                   }
                 </li>
@@ -219,9 +220,10 @@ export class JobsPage {
     }
   }
 
-  protected async beginJob(): Promise<void> {
+  protected async beginJob(data: JointList | null = null): Promise<void> {
     const { BeginJob } = await import('./begin-job');
     this.dialog.open(BeginJob, {
+      data,
       width: '860px',
       maxWidth: '96vw',
       ariaLabelledBy: 'begin-job-title',
@@ -229,7 +231,7 @@ export class JobsPage {
     });
   }
 
-  /** A job's file or package that is dropped on the page. */
+  /** A job's file, its package or a list of joints that is dropped on the page. */
   protected dropped(event: DragEvent): void {
     const file = event.dataTransfer?.files[0];
     if (!file) return;
@@ -263,6 +265,11 @@ export class JobsPage {
 
   private async take(file: File): Promise<void> {
     this.problem.set(null);
+    if (isJointList(file)) {
+      if (this.account.may('write:job')) await this.asked.run(async () => this.beginJob(await readJointList(file)));
+      else this.problem.set('A list of joints begins a job, and your role begins none.');
+      return;
+    }
     const outcome = await importJobFile(file);
     if ('jobId' in outcome) this.open(outcome.jobId);
     else if ('waits' in outcome) await this.waiting().came(outcome.waits);

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { CSV_COLUMNS, type CsvReport } from '@hephaist/contracts';
-import { fileTooLarge } from '../data/import-job';
+import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { CSV_COLUMNS, type CsvReport, type Line } from '@hephaist/contracts';
+import { type JointList, readJointList } from '../data/brought-list';
 import { JobStore } from '../data/job.store';
+import { lineCalled } from '../data/new-line';
 import { newId } from '../data/outbox';
 import { checkCsv } from '../data/papers';
 import { type Column, Table } from '../layout/table';
-import { isWorkbook, sheetAsCsv } from './spreadsheet';
 import { jointsWord, StepDone } from './step-done';
 
 const BATCH = 2000;
@@ -20,17 +20,22 @@ const BATCH = 2000;
     <h2 mat-dialog-title id="csv-title">Import joints from CSV</h2>
     <mat-dialog-content>
       <p>
-        A CSV file or the first sheet of an .xlsx workbook. First row: <code>{{ columns }}</code>. Gap per side in
-        inches, empty for nominal. Sizes such as 7/8 are text in the workbook, or it makes dates of them.
+        A CSV file or the first sheet of an .xlsx workbook. First row: <code>{{ columns }}</code>; the schedule’s own
+        headings do as well, and cells say what shorthand says. Gap per side and distance in inches. Sizes such as 7/8
+        are text in the workbook, or it makes dates of them.
       </p>
       <p>
         <input
           #picker
+          class="visually-hidden"
           type="file"
+          tabindex="-1"
           accept=".csv,.xlsx,text/csv,application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
           aria-label="CSV file"
-          (change)="check(picker)"
+          (change)="picked(picker)"
         />
+        <button matButton="outlined" (click)="picker.click()">Choose a file</button>
+        {{ list()?.name }}
       </p>
       @if (failure(); as f) {
         <p class="says-problem" role="alert">✕ {{ f }}</p>
@@ -40,6 +45,17 @@ const BATCH = 2000;
           <strong class="fine">{{ r.good.length }} good</strong>,
           <strong [class.refused]="r.bad.length">{{ r.bad.length }} problems</strong> in {{ r.rows }} rows.
         </p>
+        @if (r.newLines.length) {
+          <p>
+            Not in this job yet: {{ r.newLines.join(', ') }}.
+            <button matButton="outlined" [disabled]="busy()" (click)="makeLines(r.newLines)">
+              Begin {{ r.newLines.length === 1 ? 'this line' : 'these lines' }}
+            </button>
+          </p>
+        }
+        @if (r.notes.length) {
+          <p class="quiet">{{ r.notes.join('; ') }}.</p>
+        }
         @if (r.bad.length) {
           <hp-table [rows]="r.bad.slice(0, 200)" [columns]="bad" />
         }
@@ -56,9 +72,6 @@ const BATCH = 2000;
     p {
       margin: 8px 0;
     }
-    table {
-      margin-top: 8px;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -68,7 +81,8 @@ export class CsvImport {
   private readonly step = inject(StepDone);
   protected readonly jointsWord = jointsWord;
   protected readonly bad: readonly Column<CsvReport['bad'][number]>[] = [
-    { id: 'line', head: 'Line', text: (b) => String(b.line) },
+    { id: 'line', head: 'Line of the file', text: (b) => String(b.line), number: true },
+    { id: 'mark', head: 'Joint', text: (b) => b.mark || '–' },
     { id: 'column', head: 'Column', text: (b) => b.column },
     { id: 'says', head: 'What is wrong', text: (b) => b.says },
   ];
@@ -77,17 +91,53 @@ export class CsvImport {
   protected readonly failure = signal<string | null>(null);
   protected readonly busy = signal(false);
 
-  protected async check(picker: HTMLInputElement): Promise<void> {
+  /** What is read: the list that the job was begun with, or the file that was picked. */
+  protected readonly list = signal(inject<JointList | null>(MAT_DIALOG_DATA, { optional: true }));
+
+  constructor() {
+    const list = this.list();
+    if (list) void this.check(list);
+  }
+
+  protected async picked(picker: HTMLInputElement): Promise<void> {
     const file = picker.files?.[0];
     this.report.set(null);
-    this.failure.set(file ? fileTooLarge(file) : null);
-    if (!file || this.failure()) return;
+    this.failure.set(null);
+    if (!file) return;
     try {
-      this.report.set(
-        await checkCsv(this.store.jobId() ?? '', await (isWorkbook(file) ? sheetAsCsv(file) : file.text())),
-      );
+      const list = await readJointList(file);
+      this.list.set(list);
+      await this.check(list);
     } catch (e) {
-      this.failure.set(`${file.name}: ${(e as Error).message}`);
+      this.failure.set((e as Error).message);
+    }
+  }
+
+  private async check(list: JointList): Promise<void> {
+    try {
+      this.report.set(await checkCsv(this.store.jobId() ?? '', list.text));
+    } catch (e) {
+      this.failure.set(`${list.name}: ${(e as Error).message}`);
+    }
+  }
+
+  /** Begins lines by their names, and reads the list again. */
+  protected async makeLines(names: readonly string[]): Promise<void> {
+    this.busy.set(true);
+    try {
+      const lines: Line[] = [...this.store.lines()];
+      for (const name of names) lines.push({ ...lineCalled(name, this.store.jobId() ?? '', newId(), lines), name });
+      const fresh = lines.slice(-names.length);
+      await this.store.save(
+        'line',
+        fresh.map((data) => ({ seen: 0, data })),
+      );
+      const list = this.list();
+      if (list) await this.check(list);
+    } catch (e) {
+      this.failure.set((e as Error).message);
+    } finally {
+      this.busy.set(false);
     }
   }
 

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
+import { BroughtList, type JointList } from '../data/brought-list';
 import { JobStore } from '../data/job.store';
 import { May } from '../signing/may';
 import { JointPlanView } from './joint-plan';
@@ -108,6 +109,11 @@ export class PlanPage {
     this.store.joints().filter((j) => j.lineId === this.store.selected()?.lineId),
   );
 
+  constructor() {
+    const list = inject(BroughtList).take(this.store.jobId() ?? '');
+    if (list) void this.openCsv(list);
+  }
+
   protected async openForm(fresh: boolean): Promise<void> {
     const { JointForm } = await import('./joint-form');
     this.dialog.open(JointForm, {
@@ -143,8 +149,8 @@ export class PlanPage {
     this.dialog.open(JobSetup, { width: '920px', maxWidth: '96vw', ariaLabelledBy: 'job-setup-title' });
   }
 
-  protected async openCsv(): Promise<void> {
+  protected async openCsv(data: JointList | null = null): Promise<void> {
     const { CsvImport } = await import('./csv-import');
-    this.dialog.open(CsvImport, { width: '760px', maxWidth: '96vw', ariaLabelledBy: 'csv-title' });
+    this.dialog.open(CsvImport, { data, width: '760px', maxWidth: '96vw', ariaLabelledBy: 'csv-title' });
   }
 }

@@ -1,6 +1,4 @@
-import { blankJoint, type Joint, jointSchema, type Line, problemsOf } from '@hephaist/contracts';
-import Papa from 'papaparse';
-import { nextMark } from './joint-draft';
+import { type Joint, jointSchema, problemsOf } from '@hephaist/contracts';
 import type { Column, Eye } from './schedule-columns';
 
 /** A rectangle of cells, rows and columns counted among those shown; both ends belong to it. */
@@ -83,75 +81,4 @@ export function readCells(texts: readonly CellText[], eye: Eye, taken: ReadonlyS
     ),
     problems,
   };
-}
-
-/** A rectangle as tab-separated text, as spreadsheets take it. */
-export const toTsv = (rows: readonly Joint[], columns: readonly Column[], eye: Eye): string =>
-  Papa.unparse(
-    rows.map((j) => columns.map((c) => (c.cell ? c.cell.write(j, eye.words) : c.show(j, eye)))),
-    { delimiter: '\t', newline: '\n' },
-  );
-
-/** Tab-separated text as rows of cells; a last empty line is none. */
-export function fromTsv(text: string): string[][] {
-  return Papa.parse<string[]>(text.replace(/\r\n?/g, '\n').replace(/\n$/, ''), { delimiter: '\t' }).data;
-}
-
-/** Pasted rows without a first one that only names columns, as a spreadsheet's heading does. */
-export function withoutHeads(cells: string[][], columns: readonly Pick<Column, 'title'>[]): string[][] {
-  const titles = new Set(columns.map((c) => c.title.toLowerCase()));
-  const [first, ...rest] = cells;
-  const named = (first ?? []).map((t) => t.trim().toLowerCase()).filter(Boolean);
-  return rest.length && named.length && named.every((t) => titles.has(t)) ? rest : cells;
-}
-
-/** What a paste asks for: texts for cells that are there, and new joints for rows below the last. */
-export interface PastePlan {
-  readonly texts: readonly CellText[];
-  readonly fresh: readonly Joint[];
-  /** Columns of the pasted text that have no place. */
-  readonly spare: number;
-}
-
-/**
- * Lays pasted rows over the schedule from the range's corner. One row over a taller range fills it; rows below the
- * last joint become new joints on its line.
- */
-export function planPaste(
-  cells: readonly (readonly string[])[],
-  range: Range,
-  rows: readonly Joint[],
-  columns: readonly Column[],
-  ground: {
-    readonly line: Line;
-    readonly marks: readonly string[];
-    readonly sort: number;
-    readonly newId: () => string;
-  },
-): PastePlan {
-  const tall = range.bottom - range.top + 1;
-  const wide = range.right - range.left + 1;
-  const repeat = cells.length === 1 && tall > 1 ? tall : cells.length;
-  const oneCell = cells.length === 1 && cells[0]?.length === 1;
-  const texts: CellText[] = [];
-  const fresh: Joint[] = [];
-  const marks = [...ground.marks];
-  let spare = 0;
-  for (let r = 0; r < repeat; r++) {
-    const source = cells[r % cells.length] ?? [];
-    let joint = rows[range.top + r];
-    if (!joint) {
-      const mark = nextMark(ground.line.prefix, marks);
-      marks.push(mark);
-      joint = blankJoint(ground.line, ground.newId(), mark, ground.sort + fresh.length + 1);
-      fresh.push(joint);
-    }
-    const across = oneCell ? wide : source.length;
-    for (let c = 0; c < across; c++) {
-      const column = columns[range.left + c];
-      if (column) texts.push({ joint, column, text: (oneCell ? source[0] : source[c]) ?? '' });
-      else spare += 1;
-    }
-  }
-  return { texts, fresh, spare };
 }

@@ -6,7 +6,8 @@ import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { jointState } from '../data/joint-state';
 import { metalWords } from '../data/joint-words';
 import { type Column, COLUMNS, columnsOf, type Eye, templateOf, USUAL_COLUMNS } from './schedule-columns';
-import { fromTsv, planPaste, readCells, toTsv, withoutHeads } from './schedule-edit';
+import { readCells } from './schedule-edit';
+import { fromTsv, planPaste, readPaste, toTsv } from './schedule-paste';
 import { PLAIN_VIEW, scheduleRows, type View } from './schedule-rows';
 
 const demo = saltmarsh('2026-06-15');
@@ -168,17 +169,25 @@ describe('copy and paste', () => {
   const own = demo.joints.slice(0, 3);
   it('one cell fills a range, one row fills a taller one, and rows below the last are new joints', () => {
     const cols = columnsOf(['mark', 'size', 'tubeMetal', 'socketMetal']);
-    const fill = planPaste([['x']], { top: 0, bottom: 2, left: 1, right: 2 }, own, cols, ground);
+    const fill = planPaste(readPaste([['x']]), { top: 0, bottom: 2, left: 1, right: 2 }, own, cols, ground);
     expect(fill.texts).toHaveLength(6);
-    expect(planPaste([['a', 'b']], { top: 0, bottom: 2, left: 1, right: 1 }, own, cols, ground).texts).toHaveLength(6);
-    const more = planPaste([['7/8'], ['7/8'], ['7/8']], { top: 2, bottom: 2, left: 1, right: 1 }, own, cols, ground);
+    expect(
+      planPaste(readPaste([['a', 'b']]), { top: 0, bottom: 2, left: 1, right: 1 }, own, cols, ground).texts,
+    ).toHaveLength(6);
+    const more = planPaste(
+      readPaste([['7/8'], ['7/8'], ['7/8']]),
+      { top: 2, bottom: 2, left: 1, right: 1 },
+      own,
+      cols,
+      ground,
+    );
     expect(more.fresh.map((j) => j.mark)).toEqual(['PF-17', 'PF-18']);
-    const wide = planPaste([['a', 'b', 'c']], { top: 0, bottom: 0, left: 3, right: 3 }, own, cols, ground);
+    const wide = planPaste(readPaste([['a', 'b', 'c']]), { top: 0, bottom: 0, left: 3, right: 3 }, own, cols, ground);
     expect([wide.texts.length, wide.spare]).toEqual([1, 2]);
   });
   it('a new joint from a paste plans like any other', () => {
     const { fresh } = planPaste(
-      [['7/8'], ['7/8']],
+      readPaste([['7/8'], ['7/8']]),
       { top: 2, bottom: 2, left: 0, right: 0 },
       own,
       columnsOf(['size']),
@@ -188,37 +197,113 @@ describe('copy and paste', () => {
   });
 });
 
+describe('rows that are pasted with marks', () => {
+  const cols = columnsOf(['mark', 'size', 'tubeMetal', 'socketMetal']);
+  const own = demo.joints.slice(0, 3);
+  const at = { top: 0, bottom: 0, left: 0, right: 0 };
+  const ground = {
+    line: demo.lines[0]!,
+    marks: demo.joints.map((j) => j.mark),
+    sort: 900,
+    newId: () => demo.joints[0]!.id,
+  };
+  const paste = (cells: string[][], more: { asNew?: boolean } = {}, range = at) =>
+    planPaste(readPaste(cells), range, own, cols, { ...ground, ...more });
+  it('that do not stand yet are new joints, and nothing is overwritten', () => {
+    const { fresh, texts } = paste([
+      ['X-1', '7/8'],
+      ['X-2', '5/8'],
+    ]);
+    expect(fresh.map((j) => j.mark)).toEqual(['X-1', 'X-2']);
+    expect(texts.map((t) => [t.joint.mark, t.column.id, t.text])).toEqual([
+      ['X-1', 'mark', 'X-1'],
+      ['X-1', 'size', '7/8'],
+      ['X-2', 'mark', 'X-2'],
+      ['X-2', 'size', '5/8'],
+    ]);
+  });
+  it('have the tube of the joint before them where nothing is said of it', () => {
+    const like = demo.joints.find((j) => j.tube.standardId === 'med-l')!;
+    const plan = planPaste(readPaste([['X-1', 'up']]), at, own, columnsOf(['mark', 'position']), { ...ground, like });
+    expect(plan.fresh[0]?.tube).toEqual(like.tube);
+  });
+  it('of which one stands, or of one cell alone, go where the cursor is', () => {
+    expect(
+      paste([
+        ['X-1', '7/8'],
+        [own[0]!.mark, '5/8'],
+      ]).fresh,
+    ).toEqual([]);
+    expect(paste([['X-1']]).fresh).toEqual([]);
+    expect(paste([['', '7/8']]).fresh).toEqual([]);
+  });
+  it('as new joints where that is asked for, with marks of the line', () => {
+    const { fresh, texts } = paste([['7/8'], ['5/8']], { asNew: true }, { top: 0, bottom: 2, left: 1, right: 1 });
+    expect(fresh).toHaveLength(2);
+    expect(new Set(fresh.map((j) => j.mark)).size).toBe(2);
+    expect(fresh.every((j) => j.mark.startsWith(demo.lines[0]!.prefix))).toBe(true);
+    expect(texts.map((t) => t.column.id)).toEqual(['size', 'size']);
+  });
+});
+
 describe('a heading that is pasted along', () => {
-  const columns = [column('mark'), column('size'), column('position')];
-  it('is known by its names and left out; rows of values stay', () => {
+  const titles = (cells: string[][]) => readPaste(cells).heads?.map((c) => c?.id ?? null) ?? null;
+  it('says which column is which, in any order, as the schedule or a list of joints heads them', () => {
     expect(
-      withoutHeads(
-        [
-          ['Joint', ' size'],
-          ['PF-90', '7/8'],
-        ],
-        columns,
-      ),
-    ).toEqual([['PF-90', '7/8']]);
+      titles([
+        [' size', 'Joint'],
+        ['7/8', 'PF-90'],
+      ]),
+    ).toEqual(['size', 'mark']);
     expect(
-      withoutHeads(
-        [
-          ['PF-90', '7/8'],
-          ['PF-91', '5/8'],
-        ],
-        columns,
-      ),
-    ).toHaveLength(2);
-    // One row alone is a value, whatever it says.
-    expect(withoutHeads([['Size']], columns)).toEqual([['Size']]);
+      titles([
+        ['mark', 'tube metal', 'position'],
+        ['a', 'b', 'c'],
+      ]),
+    ).toEqual(['mark', 'tubeMetal', 'position']);
     expect(
-      withoutHeads(
-        [
-          ['', ''],
-          ['a', 'b'],
-        ],
-        columns,
-      ),
-    ).toHaveLength(2);
+      readPaste([
+        ['Size', 'Joint'],
+        ['7/8', 'PF-90'],
+      ]).cells,
+    ).toEqual([['7/8', 'PF-90']]);
+  });
+  it('names what it does not know beside enough that it knows', () => {
+    expect(
+      titles([
+        ['mark', 'size', 'Flow', 'Foreman'],
+        ['a', 'b', 'c', 'd'],
+      ]),
+    ).toEqual(['mark', 'size', 'position', null]);
+    const plan = planPaste(
+      readPaste([
+        ['mark', 'size', 'Flow', 'Foreman'],
+        ['X-9', '7/8', 'up', 'Dov'],
+      ]),
+      { top: 0, bottom: 0, left: 3, right: 3 },
+      demo.joints,
+      columnsOf(['mark', 'size', 'tubeMetal', 'socketMetal']),
+      { line: demo.lines[0]!, marks: demo.joints.map((j) => j.mark), sort: 1, newId: () => demo.joints[0]!.id },
+    );
+    expect([plan.spare, plan.fresh.map((j) => j.mark), plan.texts.map((t) => t.column.id)]).toEqual([
+      1,
+      ['X-9'],
+      ['mark', 'size', 'position'],
+    ]);
+  });
+  it('rows of values, one row alone and empty cells are none', () => {
+    expect(
+      titles([
+        ['PF-90', '7/8'],
+        ['PF-91', '5/8'],
+      ]),
+    ).toBeNull();
+    expect(titles([['Size']])).toBeNull();
+    expect(
+      titles([
+        ['', ''],
+        ['a', 'b'],
+      ]),
+    ).toBeNull();
   });
 });

@@ -21,7 +21,6 @@ import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Joint } from '@hephaist/contracts';
 import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
-import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { StateMark } from '../drawings/state-mark';
 import { Attempt } from '../forms/attempt';
@@ -30,11 +29,13 @@ import type { Option } from '../forms/options';
 import { Pick } from '../forms/pick';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
+import { CellTyping } from './cell-typing';
 import { CellWriter, type Refused } from './cell-writer';
 import { ColumnChoice } from './column-choice';
+import { ScheduleClipboard } from './schedule-clipboard';
 import { COLUMNS, type Eye, templateOf } from './schedule-columns';
-import { CURSOR_KEYS, type Place, ScheduleCursor } from './schedule-cursor';
-import { type CellText, fromTsv, planPaste, toTsv, withoutHeads } from './schedule-edit';
+import { CURSOR_KEYS, ScheduleCursor } from './schedule-cursor';
+import type { CellText } from './schedule-edit';
 import { ScheduleMany } from './schedule-many';
 import { type GroupBy, PLAIN_VIEW, type ScheduleRow, scheduleRows, type View } from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
@@ -138,11 +139,24 @@ export class Schedule {
     return at && this.cursor.shown() ? this.cellId(at.id, at.column) : null;
   });
 
-  private readonly editing = signal<Place | null>(null);
-  protected readonly editText = signal('');
-  protected readonly editProblem = signal<string | null>(null);
-  /** What was typed into a cell and could not be read when the cell was left. */
-  protected readonly left = signal<(Place & { readonly text: string; readonly says: string }) | null>(null);
+  private readonly clipboard = new ScheduleClipboard({
+    cursor: this.cursor,
+    walk: this.walk,
+    columns: this.columns,
+    eye: this.eye,
+    joints: () => this.store.joints(),
+    line: () => this.store.lineOf().get(this.store.selected()?.lineId ?? '') ?? this.store.lines()[0],
+  });
+  protected readonly typing = new CellTyping({
+    cursor: this.cursor,
+    cells: this.cells,
+    columns: this.columns,
+    eye: this.eye,
+    selected: this.store.selected,
+    jointOf: (id) => this.store.stored('joint', id)?.data,
+    focusBox: (mark) => this.focusBox(mark),
+    focusGrid: () => this.grid().nativeElement.focus(),
+  });
 
   constructor() {
     effect(() => {
@@ -156,8 +170,6 @@ export class Schedule {
   protected readonly ids = (joints: readonly Joint[]): string[] => joints.map((j) => j.id);
   protected readonly isShown = (id: string): boolean => this.choice.has(id);
   protected readonly toggleColumn = (id: string): void => this.choice.toggle(id);
-  protected isEditing = (jointId: string, columnId: string): boolean =>
-    this.editing()?.id === jointId && this.editing()?.column === columnId;
   protected sortOf = (id: string): 'ascending' | 'descending' | null => {
     const sort = this.view().sort;
     return sort?.column === id ? (sort.down ? 'descending' : 'ascending') : null;
@@ -242,99 +254,25 @@ export class Schedule {
   protected pressCell(event: MouseEvent, jointId: string, columnId: string): void {
     if (event.button !== 0) return;
     event.preventDefault();
-    this.leaveEdit(this.editor()?.nativeElement.value ?? '');
+    this.typing.leave(this.editor()?.nativeElement.value ?? '');
     this.cursor.goTo(jointId, columnId, event.shiftKey);
     this.grid().nativeElement.focus();
   }
 
   protected startEdit(text: string | null = null): void {
-    if (this.readOnly()) return;
-    const at = this.cursor.place();
-    const joint = this.store.selected();
-    const column = this.cursor.in();
-    if (!at || !joint || !column) return;
-    if (!this.cursor.shown()) {
-      this.editProblem.set(`${joint.mark} is not among the joints shown: pick one that is.`);
-      return;
-    }
-    if (!column.cell) {
-      this.editProblem.set(`${column.title} is worked out, not typed.`);
-      return;
-    }
-    const left = this.left();
-    const kept = left?.id === at.id && left.column === at.column ? left.text : null;
-    this.editText.set(text ?? kept ?? column.cell.write(joint, this.eye().words));
-    this.left.set(null);
-    this.editProblem.set(null);
-    this.editing.set(at);
+    if (!this.readOnly()) this.typing.start(text);
+  }
+
+  private focusBox(mark: boolean): void {
     afterNextRender(
       () => {
         const box = this.editor()?.nativeElement;
         box?.focus();
-        if (text === null && kept === null) box?.select();
+        if (mark) box?.select();
         else box?.setSelectionRange(box.value.length, box.value.length);
       },
       { injector: this.injector },
     );
-  }
-
-  protected typeInto(text: string): void {
-    this.editText.set(text);
-    this.editProblem.set(null);
-  }
-
-  private endEdit(): void {
-    this.editing.set(null);
-    this.editProblem.set(null);
-    this.grid().nativeElement.focus();
-  }
-
-  /** Reads what was typed into the cursor's cell, or all cells of the range; true when it was taken. */
-  private commit(text: string, all: boolean): boolean {
-    const at = this.editing();
-    const column = this.columns().find((c) => c.id === at?.column);
-    const joint = at ? this.store.stored('joint', at.id)?.data : undefined;
-    if (!column || !joint) return true;
-    const joints = all ? this.cursor.joints() : [joint];
-    const texts = joints.map((j) => ({ joint: j, column, text }));
-    const outcome = this.cells.read(texts);
-    if (outcome.problems[0]) {
-      this.editProblem.set(outcome.problems[0].says);
-      return false;
-    }
-    this.endEdit();
-    void this.cells.save(outcome, texts);
-    return true;
-  }
-
-  protected onEditKey(event: KeyboardEvent, text: string): void {
-    event.stopPropagation();
-    if (event.key === 'Escape') this.endEdit();
-    else if (event.key === 'Enter') {
-      const all = event.ctrlKey || event.metaKey;
-      if (this.commit(text, all) && !all) this.cursor.step(event.shiftKey ? -1 : 1, 0, false);
-    } else if (event.key === 'Tab') {
-      if (this.commit(text, false)) this.cursor.step(0, event.shiftKey ? -1 : 1, false);
-    } else return;
-    event.preventDefault();
-  }
-
-  /** Leaving the cell takes what can be read; what cannot is kept beside it, and the cell lets go. */
-  protected leaveEdit(text: string): void {
-    const at = this.editing();
-    if (!at || this.commit(text, false)) return;
-    const mark = this.store.stored('joint', at.id)?.data.mark ?? '';
-    this.left.set({ ...at, text, says: `${mark} “${text}”: ${this.editProblem() ?? ''}` });
-    this.editing.set(null);
-    this.editProblem.set(null);
-  }
-
-  /** Goes back to the cell whose text was not taken. */
-  protected backToLeft(): void {
-    const left = this.left();
-    if (!left) return;
-    this.cursor.goTo(left.id, left.column, false);
-    this.startEdit();
   }
 
   private clear(): void {
@@ -360,33 +298,24 @@ export class Schedule {
   }
 
   protected onCopy(event: ClipboardEvent): void {
-    if (this.editing()) return;
-    event.preventDefault();
-    event.clipboardData?.setData('text/plain', toTsv(this.cursor.joints(), this.cursor.columns(), this.eye()));
+    if (!this.typing.isOpen()) this.clipboard.copy(event);
   }
 
   protected onPaste(event: ClipboardEvent): void {
-    const joints = this.store.joints();
-    const range = this.cursor.range() ?? (joints.length ? null : { top: 0, bottom: 0, left: 0, right: 0 });
-    const line = this.store.lineOf().get(this.store.selected()?.lineId ?? '') ?? this.store.lines()[0];
-    const text = event.clipboardData?.getData('text/plain') ?? '';
-    if (!range || !text || this.editing()) return;
+    if (this.typing.isOpen()) return;
+    const outcome = this.clipboard.paste(event.clipboardData?.getData('text/plain') ?? '');
+    if (!outcome) return;
     event.preventDefault();
-    if (!line) return this.failure.set('This job has no line yet: begin one first, then paste its joints.');
-    const plan = planPaste(withoutHeads(fromTsv(text), this.columns()), range, this.walk(), this.columns(), {
-      line,
-      marks: joints.map((j) => j.mark),
-      sort: joints.at(-1)?.sort ?? 0,
-      newId,
-    });
-    this.take(plan.texts);
-    if (plan.spare) this.step.say(`${plan.spare} cells to the right of the last column were left out.`);
+    if ('failure' in outcome) return this.failure.set(outcome.failure);
+    this.take(outcome.texts);
+    if (outcome.says.length) this.step.say(outcome.says.join(' '));
   }
 
   protected onKey(event: KeyboardEvent): void {
     const command = event.ctrlKey || event.metaKey;
     const key = event.key;
-    if (this.editing()) return this.onEarlyKey(event, command);
+    if (this.typing.isOpen()) return this.typing.onEarlyKey(event, command);
+    this.clipboard.asNew = command && event.shiftKey && key.toLowerCase() === 'v';
     if (command && key === 'z' && !event.shiftKey) this.undo();
     else if (command && (key === 'y' || (key === 'Z' && event.shiftKey))) this.redo();
     else if (command && key === 'd') this.fillDown();
@@ -399,14 +328,6 @@ export class Schedule {
       else return;
     } else if (!this.plainKey(event)) return;
     event.preventDefault();
-  }
-
-  /** A quick hand types on before the cell's box has the focus: nothing of it is lost. */
-  private onEarlyKey(event: KeyboardEvent, command: boolean): void {
-    if (event.key.length === 1 && !command) {
-      this.typeInto(this.editText() + event.key);
-      event.preventDefault();
-    } else this.onEditKey(event, this.editText());
   }
 
   /** Keys without Ctrl or Alt; false where the key is none of ours. */

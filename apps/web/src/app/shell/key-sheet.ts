@@ -62,6 +62,7 @@ export class KeySheet {
     ['Ctrl+Enter', 'while typing: the same into every row of the range'],
     ['Ctrl+D', 'fill the range from its first row'],
     ['Ctrl+C, Ctrl+V', 'copy and paste cells, to and from a spreadsheet'],
+    ['Ctrl+Shift+V', 'paste rows as new joints'],
     ['Delete', 'empty the cells; on the mark, take the joint away (one with a log entry stays)'],
     ['Ctrl+Z, Ctrl+Y', 'undo, redo: joints, lines and the job'],
     ['Alt+N, Alt+E', 'add a joint, edit it in its form'],
