@@ -308,6 +308,15 @@ test('jobs: begin, add a line, hold a school, copy, archive', async ({ page }) =
   await setup.getByRole('button', { name: 'Save line' }).click();
   await expect(setup.getByText(/Design pressure must be a number|between 0 and/).first()).toBeVisible();
   await expect(setup.getByLabel('Name of the line')).toHaveValue('Pool heat pump');
+  // A click elsewhere, and closing it all, lose nothing that was typed.
+  await setup.getByRole('button', { name: 'The job' }).click();
+  await setup.getByLabel('Place').fill('Pool yard');
+  await setup.getByRole('button', { name: 'Close' }).click();
+  await choose(page, 'Job, lines and schools');
+  await expect(setup.getByText('What you typed before stands here again.')).toBeVisible();
+  await expect(setup.getByLabel('Place')).toHaveValue('Pool yard');
+  await setup.getByRole('button', { name: 'Add a line' }).click();
+  await expect(setup.getByLabel('Name of the line')).toHaveValue('Pool heat pump');
   await setup.getByLabel('Design pressure').fill('350');
   await pick(setup.getByLabel('Phosphorus rod on brass'), /^with flux/);
   await setup.getByRole('button', { name: 'Save line' }).click();

@@ -67,6 +67,34 @@ test('the purge of a branched line: order, time, curves, mishaps; the line redra
     await expect(page.getByRole('button', { name: /^Draw at / })).toHaveCount(before + 1);
     await expect(page.getByText(/runs, .* of tube, .* inside/)).toBeVisible();
     await expectAxeClean(page);
+    await page.keyboard.press('Control+z');
+    await expect(page.getByRole('button', { name: /^Draw at / })).toHaveCount(before + 2);
+    await page.keyboard.press('Control+y');
+    await expect(page.getByRole('button', { name: /^Draw at / })).toHaveCount(before + 1);
+  });
+
+  await test.step('a name that another point has is refused, joints at no point are named and placed, and all is kept', async () => {
+    const name = page.getByLabel('Name, point 2');
+    const [was, third] = [await name.inputValue(), await page.getByLabel('Name, point 3').inputValue()];
+    await name.fill(third);
+    await name.press('Tab');
+    await expect(page.getByText(`another point here is called “${third}”: two cannot be`)).toBeVisible();
+    await name.fill(was);
+    await name.press('Tab');
+    await expect(page.getByText(/another point here is called/)).toBeHidden();
+    const marks = page.getByLabel(`Joints at ${was}`);
+    await marks.fill('');
+    await marks.press('Tab');
+    await expect(page.getByText(/▲ Not placed: /)).toBeVisible();
+    await pick(page.getByLabel('Place them at'), third);
+    await expect(page.getByText(/▲ Not placed: /)).toBeHidden();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
+    await page.getByRole('button', { name: 'Draw the line' }).click();
+    await expect(page.getByText('What you drew before stands here again.')).toBeVisible();
+    await expect(page.getByLabel(`Joints at ${was}`)).toHaveValue('');
+    await page.getByRole('button', { name: 'Begin anew' }).click();
+    await expect(page.getByLabel(`Joints at ${was}`)).not.toHaveValue('');
     await page.getByRole('button', { name: 'Close', exact: true }).click();
   });
 

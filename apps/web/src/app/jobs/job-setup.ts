@@ -48,17 +48,24 @@ export class JobSetup {
   private readonly job = signal(this.firstJob());
   protected readonly jobForm = new Form(this.job, {
     tried: () => problemsOf(jobSchema, this.wholeJob()),
+    keep: () => `job ${this.store.jobId() ?? ''}`,
   });
   private readonly base = signal<Line | null>(null);
   private seen = 0;
   protected readonly lineForm = new Form(signal(NO_LINE), {
     tried: () => this.lineProblems(),
     follow: (next, change) => this.follow(next, change),
+    keep: () => this.lineKey(),
   });
   /** The line that is open, while it is typed. */
   protected readonly line = computed(() => (this.base() ? this.lineForm.draft() : null));
   protected readonly form = computed(() => (this.base() ? this.lineForm : this.jobForm));
   protected readonly saved = signal<string | null>(null);
+
+  private lineKey(): string | null {
+    const base = this.base();
+    return base && `line ${this.seen ? base.id : `new in ${base.jobId}`}`;
+  }
 
   /** A new line of another kind of service asks for its own pressures. */
   private follow(next: LineDraft, change: Partial<LineDraft>): LineDraft {
@@ -164,8 +171,10 @@ export class JobSetup {
 
   protected async save(): Promise<void> {
     this.saved.set(null);
-    if (await this.form().submit(() => (this.line() ? this.saveLine() : this.saveJob())))
-      this.saved.set('Saved. Every plan of the job is worked out anew.');
+    const base = this.base();
+    if (!(await this.form().submit(() => (base ? this.saveLine() : this.saveJob())))) return;
+    if (base) this.openLine(base.id);
+    this.saved.set('Saved. Every plan of the job is worked out anew.');
   }
 
   private async saveJob(): Promise<void> {
@@ -177,14 +186,15 @@ export class JobSetup {
     const [base, draft] = [this.base(), this.line()];
     if (!base || !draft) return;
     await this.store.save('line', [{ seen: this.seen, data: lineOf(draft, base, this.system) }]);
-    this.openLine(base.id);
   }
 
   protected async removeLine(): Promise<void> {
     const base = this.base();
     if (!base) return;
     const gone = await this.lineForm.run(() => this.store.save('line', [], [{ id: base.id, seen: this.seen }]));
-    if (gone) this.openJob();
+    if (!gone) return;
+    this.lineForm.forget();
+    this.openJob();
   }
 
   protected close(): void {

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { branchFrom, connect, removeEnd, removeRun, splitBefore, turnKind } from './draw-steps';
 import type { LayoutDraft } from './layout-draft';
+import { nameOf, renamePoint } from './rename-point';
 
 const run = (from: string, to: string, length = '10') => ({ from, to, length, bore: '0.8', loss: '0', open: true });
 const point = (id: string, kind: 'point' | 'source' | 'vent' | 'cap' = 'point', marks = '') => ({
@@ -84,5 +85,14 @@ describe('drawing a line', () => {
         expect(marks.sort()).toEqual(['OX-01', 'OX-02', 'OX-03']);
       }),
     );
+  });
+});
+
+describe('a point whose typed name cannot be', () => {
+  it('keeps its runs and its place through every step', () => {
+    const waits = renamePoint(draft, 1, 'N2');
+    const name = nameOf(waits.points[1]!);
+    expect(branchFrom(waits, name).runs.at(-1)?.from).toBe(name);
+    expect(removeRun(branchFrom(waits, name), waits.runs.length).points).toHaveLength(waits.points.length);
   });
 });

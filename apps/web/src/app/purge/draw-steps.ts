@@ -1,9 +1,10 @@
 import type { LayoutDraft, PointDraft } from './layout-draft';
+import { nameOf } from './rename-point';
 
 /** Steps of drawing a line; each gives a new draft, and the same one where the step cannot be. */
 
 const freeName = (draft: LayoutDraft, word: string): string => {
-  const taken = new Set(draft.points.map((p) => p.id));
+  const taken = new Set(draft.points.map((p) => nameOf(p)));
   let n = draft.points.length;
   while (taken.has(`${word} ${n}`)) n += 1;
   return `${word} ${n}`;
@@ -12,7 +13,7 @@ const hole = (draft: LayoutDraft): string => draft.points[0]?.hole ?? '';
 
 /** A branch from a point, as long and wide as the last run, with a shut vent at its end. */
 export function branchFrom(draft: LayoutDraft, from: string): LayoutDraft {
-  if (!draft.points.some((p) => p.id === from)) return draft;
+  if (!draft.points.some((p) => nameOf(p) === from)) return draft;
   const like = draft.runs.findLast((r) => r.from === from || r.to === from) ?? draft.runs.at(-1);
   const id = freeName(draft, 'end');
   const end: PointDraft = { id, kind: 'vent', open: false, hole: hole(draft), marks: '' };
@@ -23,7 +24,7 @@ export function branchFrom(draft: LayoutDraft, from: string): LayoutDraft {
     ],
     // A vent or cap that something leads on from is an end no more.
     points: [
-      ...draft.points.map((p) => (p.id === from && p.kind !== 'source' ? { ...p, kind: 'point' as const } : p)),
+      ...draft.points.map((p) => (nameOf(p) === from && p.kind !== 'source' ? { ...p, kind: 'point' as const } : p)),
       end,
     ],
   };
@@ -31,7 +32,7 @@ export function branchFrom(draft: LayoutDraft, from: string): LayoutDraft {
 
 /** A run between two points that are there: a loop. Not from a point to itself, and not twice between the same. */
 export function connect(draft: LayoutDraft, from: string, to: string): LayoutDraft {
-  const known = new Set(draft.points.map((p) => p.id));
+  const known = new Set(draft.points.map((p) => nameOf(p)));
   const there = draft.runs.some((r) => (r.from === from && r.to === to) || (r.from === to && r.to === from));
   if (from === to || there || !known.has(from) || !known.has(to)) return draft;
   const like = draft.runs.findLast((r) => r.from === from || r.to === from) ?? draft.runs.at(-1);
@@ -65,7 +66,7 @@ const NEXT = { point: 'vent', vent: 'cap', cap: 'point', source: 'source' } as c
 /** Makes a point a vent, a vent a cap, a cap a point; the source stays. */
 export const turnKind = (draft: LayoutDraft, id: string): LayoutDraft => ({
   ...draft,
-  points: draft.points.map((p) => (p.id === id ? { ...p, kind: NEXT[p.kind] } : p)),
+  points: draft.points.map((p) => (nameOf(p) === id ? { ...p, kind: NEXT[p.kind] } : p)),
 });
 
 /** Takes a run away, and points that then stand alone; their joints go to the nearest point that stays. */
@@ -74,22 +75,22 @@ export function removeRun(draft: LayoutDraft, i: number): LayoutDraft {
   if (!gone) return draft;
   const runs = draft.runs.filter((_, k) => k !== i);
   const used = new Set(runs.flatMap((r) => [r.from, r.to]));
-  const stays = (p: PointDraft): boolean => used.has(p.id) || p.kind === 'source';
+  const stays = (p: PointDraft): boolean => used.has(nameOf(p)) || p.kind === 'source';
   const kept = draft.points.filter(stays);
-  const heir = (kept.find((p) => p.id === gone.from) ?? kept.find((p) => p.id === gone.to) ?? kept[0])?.id;
+  const heir = kept.find((p) => nameOf(p) === gone.from) ?? kept.find((p) => nameOf(p) === gone.to) ?? kept[0];
   const marks = draft.points
     .filter((p) => !stays(p))
     .map((p) => p.marks)
     .filter(Boolean);
   return {
     runs,
-    points: kept.map((p) => (p.id === heir ? { ...p, marks: [p.marks, ...marks].filter(Boolean).join(' ') } : p)),
+    points: kept.map((p) => (p === heir ? { ...p, marks: [p.marks, ...marks].filter(Boolean).join(' ') } : p)),
   };
 }
 
 /** Takes an end away with the run that leads to it; a point that others hang on stays, and so does the source. */
 export function removeEnd(draft: LayoutDraft, id: string): LayoutDraft {
   const touching = draft.runs.flatMap((r, i) => (r.from === id || r.to === id ? [i] : []));
-  const isSource = draft.points.some((p) => p.id === id && p.kind === 'source');
+  const isSource = draft.points.some((p) => nameOf(p) === id && p.kind === 'source');
   return touching.length === 1 && !isSource ? removeRun(draft, touching[0] as number) : draft;
 }

@@ -2,6 +2,7 @@ import { layoutSchema, problemsOf } from '@hephaist/contracts';
 import type { FieldProblem, LineLayout, LineNode, UnitSystem } from '@hephaist/core';
 import Papa from 'papaparse';
 import { back, shown } from '../units/typed';
+import { nameOf, nameProblems } from './rename-point';
 
 /** One run while it is typed. */
 export interface RunDraft {
@@ -18,6 +19,8 @@ export interface RunDraft {
 /** One point while it is typed; its joints are named by their marks. */
 export interface PointDraft {
   readonly id: string;
+  /** The name that its runs know it by, while the one that is typed cannot be. */
+  readonly called?: string;
   readonly kind: LineNode['kind'];
   readonly open: boolean;
   readonly hole: string;
@@ -55,7 +58,13 @@ export const draftOfLayout = (layout: LineLayout, joints: readonly Marked[], sys
   })),
 });
 
-/** The layout a draft stands for, and marks that no joint of the line has. */
+/** Marks of joints that stand at no point. */
+export function marksNowhere(draft: LayoutDraft, joints: readonly Marked[]): string[] {
+  const placed = new Set(draft.points.flatMap((p) => p.marks.toLowerCase().split(/[\s,;]+/)));
+  return joints.map((j) => j.mark).filter((m) => !placed.has(m.toLowerCase()));
+}
+
+/** The layout a draft stands for, and marks that no joint of the line has, or that stand twice. */
 export function layoutOf(
   draft: LayoutDraft,
   joints: readonly Marked[],
@@ -67,15 +76,19 @@ export function layoutOf(
   draft.points.forEach((p, i) => {
     for (const mark of p.marks.split(/[\s,;]+/).filter(Boolean)) {
       const id = byMark.get(mark.toLowerCase());
-      if (id) at[id] = p.id.trim();
-      else unknown.push({ field: `nodes.${i}.marks`, says: `no joint "${mark}" on this line` });
+      const field = `nodes.${i}.marks`;
+      const other = id ? at[id] : undefined;
+      if (!id) unknown.push({ field, says: `no joint "${mark}" on this line` });
+      else if (other !== undefined && other !== nameOf(p))
+        unknown.push({ field, says: `${mark} stands at “${other}” already: a joint is at one point` });
+      else at[id] = nameOf(p);
     }
   });
   return {
     unknown,
     layout: {
       nodes: draft.points.map((p) => ({
-        id: p.id.trim(),
+        id: nameOf(p),
         kind: p.kind,
         open: p.open,
         holeM: back(p.hole, 'diameter', system, p.wasHoleM),
@@ -97,7 +110,11 @@ export function layoutOf(
 /** What is wrong with a draft, at its fields. */
 export function layoutProblems(draft: LayoutDraft, joints: readonly Marked[], system: UnitSystem): FieldProblem[] {
   const { layout, unknown } = layoutOf(draft, joints, system);
-  return [...unknown, ...problemsOf(layoutSchema, layout).map((p) => ({ ...p, field: p.field.replace(/^\./, '') }))];
+  return [
+    ...nameProblems(draft),
+    ...unknown,
+    ...problemsOf(layoutSchema, layout).map((p) => ({ ...p, field: p.field.replace(/^\./, '') })),
+  ];
 }
 
 const COLUMNS = ['from', 'to', 'length', 'bore', 'loss', 'valve'] as const;

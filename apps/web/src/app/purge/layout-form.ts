@@ -1,10 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import type { Joint, Line } from '@hephaist/contracts';
 import { displayUnit, lineCautions, type LineLayout, lineTotals } from '@hephaist/core';
 import { JobStore } from '../data/job.store';
+import { markRuns } from '../data/mark-runs';
 import { saveFile } from '../data/save-file';
+import { DraftSteps } from '../forms/draft-steps';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
@@ -20,19 +23,22 @@ import {
   type LayoutDraft,
   layoutOf,
   layoutProblems,
+  marksNowhere,
   type PointDraft,
   readRunsCsv,
   type RunDraft,
   runsCsv,
 } from './layout-draft';
 import { LineEditor } from './line-editor';
+import { renamePoint } from './rename-point';
 
 /** The line's runs and points as tables: typed, added, taken away, brought in from CSV; checked as they are typed. */
 @Component({
   selector: 'hp-layout-form',
-  imports: [Cell, Table, MatButtonModule, MatIconModule, Entry, FormOf, Pick, LineEditor, QtyPipe],
+  imports: [Cell, Table, MatButtonModule, MatIconModule, MatTooltipModule, Entry, FormOf, Pick, LineEditor, QtyPipe],
   templateUrl: './layout-form.html',
   styleUrl: './layout-form.scss',
+  host: { '(keydown)': 'onKey($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LayoutForm {
@@ -51,7 +57,12 @@ export class LayoutForm {
   protected readonly draft = linkedSignal((): LayoutDraft => draftOfLayout(this.layout(), this.joints(), this.system));
   protected readonly form = new Form(this.draft, {
     now: () => layoutProblems(this.draft(), this.joints(), this.system),
+    keep: () => `drawing ${this.line().id}`,
   });
+  protected readonly steps = new DraftSteps<LayoutDraft>();
+  protected readonly nowhere = computed(() => marksNowhere(this.draft(), this.joints()));
+  protected readonly nowhereRuns = computed(() => markRuns(this.nowhere()).slice(0, 8).join(', '));
+  protected readonly pointNames = computed(() => plain(this.draft().points.map((p) => p.id)));
   protected readonly runColumns: readonly Column<RunDraft>[] = [
     { id: 'from', head: 'From' },
     { id: 'to', head: 'To' },
@@ -75,31 +86,59 @@ export class LayoutForm {
   });
   protected readonly cautions = computed(() => lineCautions(this.drawnSoFar()));
 
+  /** Takes a step of the drawing, so that it can be taken back. */
+  protected change(next: LayoutDraft): void {
+    const before = this.draft();
+    if (next === before) return;
+    this.steps.did(before);
+    this.form.set(next);
+  }
+
+  protected undo(): void {
+    const before = this.steps.undo(this.draft());
+    if (before) this.form.set(before);
+  }
+
+  protected redo(): void {
+    const next = this.steps.redo(this.draft());
+    if (next) this.form.set(next);
+  }
+
+  /** Ctrl+Z and Ctrl+Y, but in a field, where they are of what is typed in it. */
+  protected onKey(event: KeyboardEvent): void {
+    if (!(event.ctrlKey || event.metaKey) || (event.target as Element).matches('input, textarea')) return;
+    const key = event.key.toLowerCase();
+    if (key === 'z' && !event.shiftKey) this.undo();
+    else if (key === 'y' || key === 'z') this.redo();
+    else return;
+    event.preventDefault();
+  }
+
   protected setRun(i: number, change: Partial<RunDraft>): void {
-    this.draft.update((d) => ({ ...d, runs: d.runs.map((r, k) => (k === i ? { ...r, ...change } : r)) }));
+    const d = this.draft();
+    this.change({ ...d, runs: d.runs.map((r, k) => (k === i ? { ...r, ...change } : r)) });
   }
 
   protected setPoint(i: number, change: Partial<PointDraft>): void {
-    this.draft.update((d) => {
-      const was = d.points[i]?.id ?? '';
-      const renamed = change.id !== undefined;
-      const runs = renamed
-        ? d.runs.map((r) => ({
-            ...r,
-            from: r.from === was ? (change.id ?? '') : r.from,
-            to: r.to === was ? (change.id ?? '') : r.to,
-          }))
-        : d.runs;
-      return { runs, points: d.points.map((p, k) => (k === i ? { ...p, ...change } : p)) };
-    });
+    const d = this.draft();
+    if (change.id !== undefined) this.change(renamePoint(d, i, change.id));
+    else this.change({ ...d, points: d.points.map((p, k) => (k === i ? { ...p, ...change } : p)) });
+  }
+
+  /** Joints that stand nowhere go to a point. */
+  protected placeAt(id: string): void {
+    const d = this.draft();
+    const add = (marks: string): string => [marks, ...this.nowhere()].filter(Boolean).join(' ');
+    this.change({ ...d, points: d.points.map((p) => (p.id === id ? { ...p, marks: add(p.marks) } : p)) });
   }
 
   protected addRun(): void {
-    this.draft.update((d) => branchFrom(d, d.runs.at(-1)?.from ?? d.points[0]?.id ?? ''));
+    const d = this.draft();
+    this.change(branchFrom(d, d.runs.at(-1)?.from ?? d.points[0]?.id ?? ''));
   }
 
   protected removeRun(i: number): void {
-    this.draft.update((d) => removeRun(d, i));
+    this.change(removeRun(this.draft(), i));
   }
 
   protected saveCsv(): void {
@@ -114,7 +153,7 @@ export class LayoutForm {
     if ('says' in read) this.form.failure.set(read.says);
     else {
       this.form.failure.set(null);
-      this.draft.set(read.draft);
+      this.change(read.draft);
     }
   }
 
@@ -122,6 +161,8 @@ export class LayoutForm {
   protected async save(drawn: boolean): Promise<void> {
     const layout = drawn ? layoutOf(this.draft(), this.joints(), this.system).layout : null;
     const send = () => this.store.change('line', [{ ...this.line(), layout }]);
-    if (await (drawn ? this.form.submit(send) : this.form.run(send))) this.closed.emit();
+    if (!(await (drawn ? this.form.submit(send) : this.form.run(send)))) return;
+    this.form.forget();
+    this.closed.emit();
   }
 }

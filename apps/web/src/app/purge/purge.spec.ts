@@ -2,7 +2,7 @@ import { LINE_WIDTH, lineGeometry, type LineLayout, marksAt, networkOf, straight
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { draftOfLayout, layoutOf, layoutProblems, readRunsCsv, runsCsv } from './layout-draft';
+import { draftOfLayout, layoutOf, layoutProblems, marksNowhere, readRunsCsv, runsCsv } from './layout-draft';
 
 const demo = saltmarsh('2026-06-15');
 const line = demo.lines.find((l) => l.layout)!;
@@ -33,6 +33,21 @@ describe('the line while it is typed', () => {
       field: 'nodes.1.marks',
       says: 'no joint "ZZ-9" on this line',
     });
+  });
+  it('a joint at two points is told at the second, and joints at none are named', () => {
+    const draft = draftOfLayout(layout, joints, 'us');
+    const at = draft.points.findIndex((p) => p.marks);
+    const [mark = ''] = draft.points[at]!.marks.split(' ');
+    const twice = draft.points.map((p, i) => (i === at + 1 ? { ...p, marks: `${p.marks} ${mark.toLowerCase()}` } : p));
+    expect(layoutProblems({ ...draft, points: twice }, joints, 'us')).toEqual([
+      {
+        field: `nodes.${at + 1}.marks`,
+        says: `${mark.toLowerCase()} stands at “${draft.points[at]!.id}” already: a joint is at one point`,
+      },
+    ]);
+    expect(marksNowhere(draft, joints)).toEqual([]);
+    const without = draft.points.map((p, i) => (i === at ? { ...p, marks: p.marks.replace(mark, '') } : p));
+    expect(marksNowhere({ ...draft, points: without }, joints)).toEqual([mark]);
   });
   it('runs go out as CSV and come back', () => {
     const draft = draftOfLayout(layout, joints, 'us');
