@@ -37,6 +37,9 @@ test('joints by shorthand, read out as typed; undone, redone, taken away', async
   await page.getByRole('grid').focus();
   await page.keyboard.press('Delete');
   await expect.poll(count).toBe(before + 11);
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled();
+  await page.getByRole('grid').focus();
   await page.keyboard.press('Control+z');
   await expect.poll(count).toBe(before + 12);
 
@@ -223,6 +226,15 @@ test('sort, filter, group and columns', async ({ page }) => {
   await expect(page.getByRole('columnheader', { name: /Size/ })).toHaveAttribute('aria-sort', 'ascending');
   await grid.getByRole('button', { name: /^Size/ }).click();
   await expect(page.getByRole('row').nth(1)).toContainText('2-1/8');
+  await page.getByLabel('Find in the schedule').fill('copper');
+  // What is shown stands in the address: a link that is sent on shows the same.
+  await expect(page).toHaveURL(/group=none/);
+  await expect(page).toHaveURL(/sort=-size/);
+  await expect(page).toHaveURL(/find=copper/);
+  await page.reload();
+  await expect(page.getByLabel('Find in the schedule')).toHaveValue('copper');
+  await expect(page.getByRole('columnheader', { name: /Size/ })).toHaveAttribute('aria-sort', 'descending');
+  await page.getByLabel('Find in the schedule').fill('');
   await page.getByRole('button', { name: 'More' }).click();
   await page.getByRole('menuitem', { name: 'Columns' }).click();
   await page.getByRole('menuitemcheckbox', { name: 'Overlap' }).click();

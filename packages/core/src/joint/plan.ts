@@ -8,11 +8,12 @@ import type { Metal } from '../metals/metals.js';
 import { oxygenLimitFor } from '../purge/limit.js';
 import { purgeLine, type PurgeResult } from '../purge/single-line.js';
 import type { JointVariables } from '../qualification/range.js';
+import { pressureFindings } from '../rating/pressure-findings.js';
 import { ratingAfterBrazing, type RatingResult } from '../rating/rating.js';
 import type { PatchSpec } from '../repair/patch.js';
 import { ASME_RULES, ruleSetIdFor } from '../rules/rule-sets.js';
 import { CODE_SETS, type Schools } from '../schools/schools.js';
-import { type JointFacts, metalsKey } from '../selection/facts.js';
+import { type Finding, type JointFacts, metalsKey } from '../selection/facts.js';
 import { type ColdFit, type FillerJudgement, selectFiller, type Selection } from '../selection/select.js';
 import { findService, type Service } from '../services/services.js';
 import { type FieldProblem, InputError } from '../source/problem.js';
@@ -43,6 +44,8 @@ export interface JointPlan {
   readonly selection: Selection;
   readonly overlap: OverlapResult;
   readonly rating: RatingResult;
+  /** What the line's pressures ask of the brazed tube and it does not give, with the numbers. */
+  readonly pressureFindings: readonly Finding[];
   readonly purge: PurgeResult | null;
   /** The procedure that sets the oxygen limit; null where the line does. */
   readonly limitBy: string | null;
@@ -212,6 +215,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
   const selection = selectFiller(facts, fit, { chosenId: spec.fillerId, weights, fillers: catalogue.fillers });
   const over = overlap(tube, tubeMetal, spec.socket.kind, spec.socket.depthM, parts.cup);
   const rating = ratingAfterBrazing(tube, tubeMetal, line.serviceMaxK, line.designPa, line.testPa);
+  const isRated = service.kind !== 'structure';
   const chosen = selection.chosen;
   const limit = oxygenLimitFor(line.oxygenLimit, procedures, chosen?.filler.fNumber ?? null);
   return {
@@ -228,6 +232,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     selection,
     overlap: over,
     rating,
+    pressureFindings: pressureFindings(rating, { ...line, isRated }),
     purge:
       service.purge === 'not needed'
         ? null
@@ -239,7 +244,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
           }),
     limitBy: limit.by,
     filler: chosen ? useOf(chosen, spec, over, tube) : null,
-    ...troublesOf(selection, gap, over, rating, spec, schools, line, service.kind !== 'structure'),
+    ...troublesOf(selection, gap, over, rating, spec, schools, line, isRated),
     restsOn: ownRows(catalogue, parts, chosen),
     asks: {
       pNumbers: [tubeMetal.pNumber, socketMetal.pNumber],

@@ -78,8 +78,8 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
 export class JointReasons {
   readonly plan = input.required<JointPlan>();
   protected readonly reasons = computed(() => {
-    const { selection } = this.plan();
-    return [...selection.jointFindings, ...(selection.chosen?.findings ?? [])].sort(
+    const { selection, pressureFindings } = this.plan();
+    return [...selection.jointFindings, ...pressureFindings, ...(selection.chosen?.findings ?? [])].sort(
       (a, b) => ORDER[a.effect] - ORDER[b.effect],
     );
   });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
-import { type Change, replay } from './history';
+import { type Change, changedSince, replay } from './history';
 
 const [a, b] = saltmarsh('2026-06-15').joints;
 if (!a || !b) throw new Error('demo');
@@ -27,5 +27,20 @@ describe('undo and redo', () => {
   });
   it('takes nothing away that is not here any more', () => {
     expect(replay(step, 'before', (id) => (id === a.id ? 1 : 0)).removals).toEqual([]);
+  });
+  it('names what somebody changed since, in either direction; the order of fields is nothing', () => {
+    const turned = Object.fromEntries(Object.entries(a).reverse()) as unknown as typeof a;
+    const stands = new Map([
+      [a.id, { ...turned, note: 'changed' }],
+      [b.id, b],
+    ]);
+    const now = (id: string) => stands.get(id) ?? null;
+    expect(changedSince(step, 'before', now)).toEqual([]);
+    stands.set(a.id, { ...a, note: 'theirs' });
+    expect(changedSince(step, 'before', now)).toEqual([a.mark]);
+    stands.delete(b.id);
+    expect(changedSince(step, 'before', now)).toEqual([a.mark, b.mark]);
+    stands.set(a.id, a);
+    expect(changedSince(step, 'after', now)).toEqual([]);
   });
 });

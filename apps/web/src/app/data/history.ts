@@ -41,3 +41,28 @@ export function replay<K extends Undoable>(
   }
   return { records, removals };
 }
+
+/** As text, whatever order its fields stand in. */
+const asText = (value: unknown): string =>
+  JSON.stringify(value, (_name, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );
+
+/**
+ * Names of what does not stand any more as the step left it: somebody changed it since, and to go `to` the other side of
+ * the step would take that back too.
+ * @param now a record as it stands; null where it is not here
+ */
+export function changedSince<K extends Undoable>(
+  changes: readonly Change<K>[],
+  to: 'before' | 'after',
+  now: (id: string) => RecordKinds[K] | null,
+): string[] {
+  return changes.flatMap((change) => {
+    const left = to === 'before' ? change.after : change.before;
+    const one = change.before ?? change.after;
+    return !one || asText(now(one.id)) === asText(left) ? [] : ['mark' in one ? one.mark : one.name];
+  });
+}

@@ -18,7 +18,10 @@ async function opened() {
 }
 const [first, second] = file.joints as [Joint, Joint];
 
-beforeEach(() => void (globalThis.indexedDB = new IDBFactory()));
+beforeEach(() => {
+  globalThis.indexedDB = new IDBFactory();
+  sessionStorage.clear();
+});
 afterEach(() => vi.unstubAllGlobals());
 
 describe('the open job', () => {
@@ -77,6 +80,25 @@ describe('the open job', () => {
     await Promise.all([store.undo(), store.undo()]);
     expect(store.stored('joint', first.id)?.data.note).toBe(first.note);
     expect([store.done().length, store.undone().length]).toEqual([0, 2]);
+  });
+
+  it('steps are undone after the page was read again, but not over what somebody changed since', async () => {
+    const { store } = await opened();
+    await store.remove('joint', [first.id, second.id]);
+    await vi.waitFor(() => expect(sessionStorage.length).toBe(1));
+    TestBed.resetTestingModule();
+    const again = TestBed.inject(JobStore);
+    await again.load(job);
+    expect(again.done()).toHaveLength(1);
+    const dispatcher = TestBed.inject(Dispatcher);
+    // The stand-in for the server does not remember what was taken away.
+    dispatcher.dispatch(recordEvents.held({ kind: 'joint', records: [], gone: [first.id, second.id] }));
+    await again.undo();
+    expect(again.stored('joint', first.id)?.data).toEqual(first);
+    await again.redo();
+    dispatcher.dispatch(recordEvents.held({ kind: 'joint', records: [{ version: 9, data: first }], gone: [] }));
+    await expect(again.undo()).rejects.toThrow(`Changed since by somebody: ${first.mark}.`);
+    expect(again.done()).toHaveLength(1);
   });
 
   it('shows what is held while the server is away, as it will stand', async () => {

@@ -28,7 +28,7 @@ import { recordEvents, withRecords } from './records';
 import { ShopStore } from './shop.store';
 import { Summaries } from './summaries';
 import type { Inputs } from './summary-task';
-import { withUndo } from './undo';
+import { stepsOf, withUndo } from './undo';
 
 interface JobState {
   readonly jobId: string | null;
@@ -136,7 +136,7 @@ export const JobStore = signalStore(
       async load(jobId: string): Promise<void> {
         if (store.jobId() === jobId) patchState(store, { error: null });
         else {
-          patchState(store, { ...empty, jobId, loading: true, done: [], undone: [] });
+          patchState(store, { ...empty, jobId, loading: true, ...stepsOf(jobId) });
           dispatcher.dispatch(recordEvents.read({ line: [], joint: [], log: [] }));
         }
         try {

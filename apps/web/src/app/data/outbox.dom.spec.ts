@@ -96,8 +96,9 @@ describe('the outbox', () => {
     expect(outbox.held()).toHaveLength(1);
     expect(told).toEqual([recordEvents.held({ kind: 'joint', records: [{ version: 5, data: joint }], gone: [] })]);
     await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 6000 });
-    expect(sent).toHaveLength(2);
-    expect(sent[1]).toEqual(sent[0]);
+    // Sent again as often as it takes, always the same: the server takes it once.
+    expect(sent.length).toBeGreaterThan(1);
+    for (const again of sent) expect(again).toEqual(sent[0]);
     await vi.waitFor(() => expect(types()).toEqual(['held', 'delivered']));
   });
 

@@ -1,13 +1,15 @@
-import { inject } from '@angular/core';
+import { effect, inject } from '@angular/core';
 import type { RecordKinds, Stored } from '@hephaist/contracts';
-import { patchState, signalStoreFeature, type, withMethods, withState } from '@ngrx/signals';
-import { type Replay, replay, type Step, type Undoable } from './history';
+import { patchState, signalStoreFeature, type, withHooks, withMethods, withState } from '@ngrx/signals';
+import { changedSince, type Replay, replay, type Step, type Undoable } from './history';
+import { keepSteps, keptSteps } from './kept-steps';
+import { markRuns } from './mark-runs';
 import { Outbox } from './outbox';
 
 /** Steps that are remembered. */
 const MOST_STEPS = 100;
 
-interface Steps {
+export interface Steps {
   readonly done: readonly Step[];
   readonly undone: readonly Step[];
 }
@@ -19,7 +21,7 @@ type StoredNow = <K extends Undoable>(kind: K, id: string) => Stored<RecordKinds
 // The unused parameter lets the compiler see what store it stands in.
 export function withUndo<_>() {
   return signalStoreFeature(
-    { methods: type<{ stored: StoredNow }>() },
+    { state: type<{ jobId: string | null }>(), methods: type<{ stored: StoredNow }>() },
     withState<Steps>({ done: [], undone: [] }),
     withMethods((store, outbox = inject(Outbox)) => {
       let last: Promise<unknown> = Promise.resolve();
@@ -31,6 +33,9 @@ export function withUndo<_>() {
       }
       const seen = (kind: Undoable, id: string): number => store.stored(kind, id)?.version ?? 0;
       const back = async (step: Step, to: 'before' | 'after'): Promise<void> => {
+        const changed = changedSince(step.changes, to, (id) => store.stored(step.kind, id)?.data ?? null);
+        if (changed.length)
+          throw new Error(`Changed since by somebody: ${markRuns(changed).slice(0, 4).join(', ')}. Change it by hand.`);
         const { records, removals } = replay(step.changes, to, (id) => seen(step.kind, id));
         await outbox.send(step.kind, records, removals);
       };
@@ -48,7 +53,9 @@ export function withUndo<_>() {
           ],
         };
         const { state } = await outbox.send(kind, records, removals);
-        patchState(store, { done: [...store.done(), step].slice(-MOST_STEPS), undone: [] });
+        // As the server took it, which may be tidier than what was sent.
+        const taken = step.changes.map((c) => ({ ...c, after: c.after && (was(c.after.id) ?? c.after) }));
+        patchState(store, { done: [...store.done(), { kind, changes: taken }].slice(-MOST_STEPS), undone: [] });
         return state;
       }
       return {
@@ -93,5 +100,16 @@ export function withUndo<_>() {
           }),
       };
     }),
+    withHooks({
+      onInit(store) {
+        effect(() => {
+          const jobId = store.jobId();
+          if (jobId) keepSteps(jobId, store.done());
+        });
+      },
+    }),
   );
 }
+
+/** Steps as a job begins with them: those that this tab of the browser kept. */
+export const stepsOf = (jobId: string): Steps => ({ done: keptSteps(jobId), undone: [] });

@@ -1,10 +1,9 @@
-import { computed, inject, type Signal, signal } from '@angular/core';
-import { ActivatedRoute, Router } from '@angular/router';
+import { computed, type Signal, signal } from '@angular/core';
+import { type AddressWord, addressWord } from './address';
 
 /** One of a list that stands open beside it: the one that was asked for while it is there, else the first. */
 export class Chosen<T> {
-  private readonly asked = signal<string | null>(null);
-  private readonly router: Router | null;
+  private readonly asked: AddressWord;
   readonly shown: Signal<T | null>;
 
   /**
@@ -17,21 +16,14 @@ export class Chosen<T> {
     list: Signal<readonly T[]>,
     private readonly idOf: (one: T) => string,
     first: (all: readonly T[]) => T | undefined = (all) => all[0],
-    private readonly at: string | null = null,
+    at: string | null = null,
   ) {
-    this.router = at ? inject(Router) : null;
-    if (at) this.asked.set(inject(ActivatedRoute).snapshot.queryParamMap.get(at));
+    this.asked = at ? addressWord(at) : signal('');
     this.shown = computed(() => list().find((x) => idOf(x) === this.asked()) ?? first(list()) ?? null);
   }
 
   ask(id: string): void {
     this.asked.set(id);
-    if (this.at)
-      void this.router?.navigate([], {
-        queryParams: { [this.at]: id },
-        queryParamsHandling: 'merge',
-        replaceUrl: true,
-      });
   }
 
   /** True for the one that stands open. */

@@ -20,6 +20,11 @@ export interface View {
 
 export const PLAIN_VIEW: View = { find: '', only: '', groupBy: 'line', sort: null };
 
+/** A sort as one word: "size" up, "-size" down, nothing for the schedule's own order. */
+export const writeSort = (sort: View['sort']): string => (sort ? `${sort.down ? '-' : ''}${sort.column}` : '');
+export const readSort = (word: string): View['sort'] =>
+  word ? { column: word.replace(/^-/, ''), down: word.startsWith('-') } : null;
+
 const compare = (a: string | number, b: string | number): number =>
   typeof a === 'number' && typeof b === 'number' ? a - b : String(a).localeCompare(String(b), 'en', { numeric: true });
 

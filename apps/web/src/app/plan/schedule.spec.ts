@@ -8,7 +8,7 @@ import { metalWords } from '../data/joint-words';
 import { type Column, COLUMNS, columnsOf, type Eye, templateOf, USUAL_COLUMNS } from './schedule-columns';
 import { readCells } from './schedule-edit';
 import { fromTsv, planPaste, readPaste, toTsv } from './schedule-paste';
-import { PLAIN_VIEW, scheduleRows, type View } from './schedule-rows';
+import { PLAIN_VIEW, readSort, scheduleRows, type View, writeSort } from './schedule-rows';
 
 const demo = saltmarsh('2026-06-15');
 const shop = shopOf(demo.ownRows, demo.procedures);
@@ -57,6 +57,11 @@ describe('schedule rows', () => {
       (m) => sum(plan(joint(m))).summary?.gapSideM ?? Infinity,
     );
     expect([...gaps].sort((a, b) => b - a)).toEqual(gaps);
+  });
+  it('a sort is one word in the address and back; a column nobody knows sorts nothing', () => {
+    for (const sort of [null, { column: 'size', down: false }, { column: 'gap', down: true }])
+      expect(readSort(writeSort(sort))).toEqual(sort);
+    expect(marks(view({ sort: readSort('-nonsense') }))).toEqual(marks(PLAIN_VIEW));
   });
   it('no joint is lost or doubled by any grouping or sorting', () => {
     fc.assert(

@@ -10,7 +10,6 @@ import {
   Injector,
   input,
   output,
-  signal,
   untracked,
   viewChild,
 } from '@angular/core';
@@ -27,6 +26,7 @@ import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import type { Option } from '../forms/options';
 import { Pick } from '../forms/pick';
+import { addressWord } from '../layout/address';
 import { May } from '../signing/may';
 import { UnitsStore } from '../units/units.store';
 import { CellTyping } from './cell-typing';
@@ -37,7 +37,15 @@ import { COLUMNS, type Eye, templateOf } from './schedule-columns';
 import { CURSOR_KEYS, ScheduleCursor } from './schedule-cursor';
 import type { CellText } from './schedule-edit';
 import { ScheduleMany } from './schedule-many';
-import { type GroupBy, PLAIN_VIEW, type ScheduleRow, scheduleRows, type View } from './schedule-rows';
+import {
+  type GroupBy,
+  PLAIN_VIEW,
+  readSort,
+  type ScheduleRow,
+  scheduleRows,
+  type View,
+  writeSort,
+} from './schedule-rows';
 import { ShorthandLine } from './shorthand-line';
 import { jointsWord, StepDone } from './step-done';
 
@@ -93,7 +101,15 @@ export class Schedule {
       name: id === 'none' ? 'no groups' : `by ${id}`,
     }),
   );
-  protected readonly view = signal<View>(PLAIN_VIEW);
+  private readonly find = addressWord('find', PLAIN_VIEW.find);
+  private readonly only = addressWord('only', PLAIN_VIEW.only);
+  private readonly groupBy = addressWord('group', PLAIN_VIEW.groupBy);
+  private readonly sort = addressWord('sort');
+  /** What is shown and how; it stands in the address. */
+  protected readonly view = computed((): View => {
+    const groupBy = this.groups.find((g) => g.id === this.groupBy())?.id ?? PLAIN_VIEW.groupBy;
+    return { find: this.find(), only: this.only(), groupBy, sort: readSort(this.sort()) };
+  });
   private readonly asked = new Attempt();
   protected readonly failure = this.asked.failure;
   private readonly choice = new ColumnChoice(computed(() => (this.wide() ? 'wide' : 'narrow')));
@@ -176,7 +192,11 @@ export class Schedule {
   };
 
   protected look(change: Partial<View>): void {
-    this.view.update((v) => ({ ...v, ...change }));
+    const next = { ...this.view(), ...change };
+    this.find.set(next.find);
+    this.only.set(next.only);
+    this.groupBy.set(next.groupBy);
+    this.sort.set(writeSort(next.sort));
     this.cursor.collapse();
   }
 

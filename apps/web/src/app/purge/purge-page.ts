@@ -34,6 +34,7 @@ import { purgePlanPdf } from '../data/papers';
 import { saveFile } from '../data/save-file';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
+import { addressWord } from '../layout/address';
 import { May } from '../signing/may';
 import { QtyPipe } from '../units/qty.pipe';
 import { numberOf } from '../units/typed';
@@ -118,7 +119,12 @@ export class PurgePage implements OnDestroy {
       changes: changes >= 0 && changes <= 100 ? null : 'between 0 and 100',
     };
   });
-  protected readonly stageIndex = linkedSignal({ source: () => this.runner.plan(), computation: () => 0 });
+  private readonly stageAt = addressWord('stage', '1');
+  /** Which stage is shown, counted from 0; the first where there is none of that number. */
+  protected readonly stageIndex = computed(() => {
+    const i = Number(this.stageAt()) - 1;
+    return this.runner.plan()?.stages[i] ? i : 0;
+  });
   protected readonly stage = computed(() => this.runner.plan()?.stages[this.stageIndex()] ?? null);
   protected readonly unplaced = computed(() => this.rests()?.unplaced ?? []);
   protected readonly unplacedMarks = computed(() => {
@@ -191,6 +197,10 @@ export class PurgePage implements OnDestroy {
   ngOnDestroy(): void {
     this.runner.stop();
     if (this.timer) clearInterval(this.timer);
+  }
+
+  protected toStage(i: number): void {
+    this.stageAt.set(String(i + 1));
   }
 
   protected choose(lineId: string): void {

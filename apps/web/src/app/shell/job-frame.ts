@@ -18,6 +18,7 @@ import { JobStore } from '../data/job.store';
 import { JobsStore } from '../data/jobs.store';
 import { LOOK_MS, OthersStore } from '../data/others.store';
 import { SessionsStore } from '../data/sessions.store';
+import { AddressWriter } from '../layout/address';
 import { May } from '../signing/may';
 import { Guide } from './guide';
 import { Header } from './header';
@@ -133,12 +134,12 @@ export class JobFrame {
       void this.store.load(this.jobId());
       if (asked && untracked(this.store.selectedId) === null) this.store.select(asked);
     });
+    const writer = inject(AddressWriter);
     // The joint stands in the address of places that show it: a link or a reload opens the same.
     effect(() => {
       const id = this.store.selectedId();
       const url = this.url();
-      if (id && SHOWS_JOINT.test(url) && !url.includes(`joint=${id}`))
-        void this.router.navigate([], { queryParams: { joint: id }, queryParamsHandling: 'merge', replaceUrl: true });
+      if (id && SHOWS_JOINT.test(url) && !url.includes(`joint=${id}`)) writer.put('joint', id);
     });
     effect(() => this.titles.of(this.store.job()?.name ?? '', this.store.selected()?.mark ?? ''));
     effect(() => void this.sessions.load(this.jobId()));
