@@ -306,6 +306,18 @@ test('the fewest rods, carried; the list as PDF', async ({ page }) => {
   await expect(list.getByRole('button', { name: 'Carry any' })).toBeHidden();
 });
 
+test('the trail says what was changed of a joint, from what to what', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await only(page, 'DW-05');
+  await cell(page, 'DW-05', 1).click();
+  await page.keyboard.type('1/2');
+  await page.keyboard.press('Enter');
+  await expect(cell(page, 'DW-05', 1)).toHaveText('1/2 L');
+  await page.goto('/trail?find=DW-05');
+  await expect(page.getByRole('row', { name: /joint changed DW-05 size: 3\/4 became 1\/2/ })).toBeVisible();
+  await expectAxeClean(page);
+});
+
 test('jobs: begin, add a line, hold a school, copy, archive', async ({ page }) => {
   await page.goto('/jobs');
   await beginBareJob(page, 'Otter rehabilitation pool');

@@ -43,6 +43,7 @@ export * from './records/signing.js';
 export * from './records/standing.js';
 export * from './records/stored.js';
 export * from './records/strip-marks.js';
+export * from './records/changed-fields.js';
 export * from './records/trail.js';
 export * from './exchange/answers.js';
 export * from './exchange/commands.js';

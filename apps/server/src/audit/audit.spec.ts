@@ -56,9 +56,56 @@ describe('the audit trail', () => {
     for (const odd of ['%%', 'PF_01', "' or 1=1 --", 'no such mark']) expect((await found(odd)).entries).toEqual([]);
   });
 
+  it('says what was changed, from what to what, and calls by name what a field points at', async () => {
+    const made = { ...file.joints[0]!, id: newId(), mark: 'CH-1', note: '' };
+    const put = async (data: object, seen: number) =>
+      h
+        .as('lead')
+        .post('/api/commands')
+        .send({ id: newId(), kind: 'joint', records: [{ seen, data }] })
+        .expect(200);
+    await put(made, 0);
+    const other = file.lines.find(
+      (l) => l.id !== made.lineId && l.serviceId === file.lines.find((x) => x.id === made.lineId)!.serviceId,
+    )!;
+    await put({ ...made, note: 'lifted', lineId: other.id, tube: { ...made.tube, size: '7/8' } }, 1);
+    const { entries, names } = (await h.as('auditor').get('/api/trail')).body as TrailPage;
+    expect(entries[0]?.body.changes).toEqual([
+      [made.id, 'lineId', made.lineId, other.id],
+      [made.id, 'note', '', 'lifted'],
+      [made.id, 'tube.size', made.tube.size, '7/8'],
+    ]);
+    expect([names[made.lineId], names[other.id]]).toEqual([
+      file.lines.find((l) => l.id === made.lineId)!.name,
+      other.name,
+    ]);
+    // Nothing is said of what is new.
+    expect(entries[1]?.body.changes).toBeUndefined();
+  });
+
+  it('is narrowed to a person, to days and to who signed in', async () => {
+    const ask = async (query: object) =>
+      (await h.as('auditor').get('/api/trail').query(query).expect(200)).body as TrailPage;
+    const all = await ask({});
+    expect(all.people).toEqual([...all.people].sort());
+    expect(all.people).toContain('Test lead');
+    const lead = await ask({ person: 'Test lead' });
+    expect(lead.entries.length).toBeGreaterThan(0);
+    expect(lead.entries.every((e) => e.body.by.person === 'Test lead')).toBe(true);
+    const [day] = all.entries[0]!.body.at.split('T') as [string];
+    expect((await ask({ from: day, until: day })).entries.length).toBe(all.entries.length);
+    expect((await ask({ from: '2999-01-01' })).entries).toEqual([]);
+    expect((await ask({ until: '1999-01-01' })).entries).toEqual([]);
+    // What is no day is no bound; what is no view is the usual one.
+    expect((await ask({ from: 'yesterday', of: 'nothing' })).entries.length).toBe(all.entries.length);
+    const signed = await ask({ of: 'sign-ins' });
+    expect(signed.entries.every((e) => e.body.deed === 'sign in')).toBe(true);
+    expect(all.entries.some((e) => e.body.deed === 'sign in')).toBe(false);
+  });
+
   it('holds, with every record as it says', () => {
     expect(verdict.problems).toEqual([]);
-    expect(verdict.entries).toBe(8);
+    expect(verdict.entries).toBe(10);
     expect(verdict.records).toBeGreaterThan(file.joints.length + file.logs.length + file.coupons.length);
   });
 

@@ -13,6 +13,7 @@ import type { RecordRow } from '../db/tables.js';
 
 /** Kinds that say what they are called, or by which joint they are known. */
 const NAMED = KINDS.filter((k) => kindRow(k).named ?? k === 'log');
+const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 /** Most records that are found by their name. */
 const MOST_FOUND = 200;
 
@@ -29,9 +30,14 @@ export async function namesIn(
   entries: readonly Pick<TrailEntry, 'body'>[],
 ): Promise<Record<string, string>> {
   const touched = entries.flatMap((e) => e.body.records);
+  // A field that was changed may name another record by its id, as a joint its line.
+  const named = entries
+    .flatMap((e) => e.body.changes ?? [])
+    .flatMap(([, , from, to]) => [from, to])
+    .filter((v): v is string => typeof v === 'string' && UUID.test(v));
   const names: Record<string, string> = {};
   for (const kind of NAMED) {
-    const ids = idsOf(touched, kind);
+    const ids = [...idsOf(touched, kind), ...named];
     if (!ids.length) continue;
     const rows =
       kind === 'log'

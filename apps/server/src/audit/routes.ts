@@ -5,6 +5,8 @@ import {
   type OthersAnswer,
   parse,
   type ShownSignature,
+  TRAIL_OF,
+  type TrailAsked,
   type TrailPage,
 } from '@hephaist/contracts';
 import { type Request, Router } from 'express';
@@ -14,7 +16,7 @@ import { TooManyError } from '../http/errors.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
 import { leadsOf, namesIn } from './names.js';
-import { othersWrote, trailPage } from './trail.js';
+import { othersWrote, trailPage, trailPeople } from './trail.js';
 
 /** Entries in one answer. */
 const PAGE = 200;
@@ -25,6 +27,24 @@ function beforeOf(req: Request): number | null {
   return Number.isSafeInteger(before) && before > 0 ? before : null;
 }
 
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+/** What is looked for; what is no day is no bound. */
+function askedOf(req: Request): TrailAsked {
+  const word = (name: string): string => {
+    const value = req.query[name];
+    return typeof value === 'string' ? value.trim().slice(0, MOST_SOUGHT) : '';
+  };
+  const day = (name: string): string => (DAY.test(word(name)) ? word(name) : '');
+  return {
+    of: TRAIL_OF.find((of) => of === word('of')) ?? 'changes',
+    sought: word('sought'),
+    person: word('person'),
+    from: day('from'),
+    until: day('until'),
+  };
+}
+
 /** Reading the trail, checking it, and the signatures of a record. */
 export function trailRoutes(url: string, work: WorkPool, known: Anchors | null): Router {
   const router = Router();
@@ -32,10 +52,11 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
   const checking = new Set<string>();
   router.get('/trail', async (req, res) => {
     const { db, companyId } = storeOf(req);
-    const sought = typeof req.query['sought'] === 'string' ? req.query['sought'].trim().slice(0, MOST_SOUGHT) : '';
-    const entries = await trailPage(db, companyId, beforeOf(req), PAGE, sought);
+    const before = beforeOf(req);
+    const entries = await trailPage(db, companyId, before, PAGE, askedOf(req));
     const names = await namesIn(db, companyId, entries);
-    res.json({ entries, names, leads: await leadsOf(db, companyId, entries) } satisfies TrailPage);
+    const people = before === null ? await trailPeople(db, companyId) : [];
+    res.json({ entries, names, people, leads: await leadsOf(db, companyId, entries) } satisfies TrailPage);
   });
   router.get('/others', async (req, res) => {
     const store = storeOf(req);

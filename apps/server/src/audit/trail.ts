@@ -1,4 +1,12 @@
-import { canonical, KINDS, type Touched, type TrailBody, type TrailEntry } from '@hephaist/contracts';
+import {
+  canonical,
+  type Changed,
+  KINDS,
+  type Touched,
+  type TrailAsked,
+  type TrailBody,
+  type TrailEntry,
+} from '@hephaist/contracts';
 import { type ChainHead, EMPTY_CHAIN, nextEntry } from '@hephaist/core';
 import type { Knex } from 'knex';
 import type { Tables } from 'knex/types/tables.js';
@@ -33,6 +41,7 @@ export async function appendTrail(
     readonly by: Actor;
     readonly deed: string;
     readonly records?: readonly Touched[];
+    readonly changes?: readonly Changed[];
     readonly says?: string;
   },
 ): Promise<void> {
@@ -48,6 +57,7 @@ export async function appendTrail(
     by: what.by,
     deed: what.deed,
     records: what.records ?? [],
+    ...(what.changes?.length ? { changes: what.changes } : {}),
     says: what.says ?? '',
   };
   const entry = nextEntry(head, canonical(body));
@@ -55,22 +65,39 @@ export async function appendTrail(
   await trx('audit_head').where({ company_id: companyId }).update({ seq: entry.seq, hash: entry.hash });
 }
 
+/** The deed that stands apart from what is done. */
+const SIGN_IN = 'sign in';
+
 /** Entries before a number, newest first. */
 export async function trailPage(
   db: Knex,
   companyId: string,
   before: number | null,
   limit: number,
-  sought = '',
+  asked: TrailAsked,
 ): Promise<TrailEntry[]> {
+  const { sought, person, from, until } = asked;
   const query = db('audit').where({ company_id: companyId });
   if (before !== null) void query.where('seq', '<', before);
+  void query.whereRaw(`body::jsonb ->> 'deed' ${asked.of === 'changes' ? '<>' : '='} ?`, [SIGN_IN]);
+  if (person) void query.whereRaw(`body::jsonb #>> '{by,person}' = ?`, [person]);
+  if (from) void query.whereRaw(`left(body::jsonb ->> 'at', 10) >= ?`, [from]);
+  if (until) void query.whereRaw(`left(body::jsonb ->> 'at', 10) <= ?`, [until]);
   if (sought) {
     const words = [sought.replace(/[\\%_]/g, '\\$&'), ...(await idsNamed(db, companyId, sought))];
     void query.where((q) => words.forEach((w) => void q.orWhereILike('body', `%${w}%`)));
   }
   const rows = await query.orderBy('seq', 'desc').limit(limit).select('seq', 'body', 'hash');
   return rows.map((r) => ({ seq: Number(r.seq), hash: r.hash, body: JSON.parse(r.body) as TrailBody }));
+}
+
+/** Everybody who did something, by name. */
+export async function trailPeople(db: Knex, companyId: string): Promise<string[]> {
+  const { rows } = await db.raw<{ rows: { person: string }[] }>(
+    `select distinct body::jsonb #>> '{by,person}' as person from audit where company_id = ? order by person`,
+    [companyId],
+  );
+  return rows.map((r) => r.person);
 }
 
 /** Most entries that are looked through for what others wrote: after more, somebody did. */

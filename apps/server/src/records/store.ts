@@ -1,9 +1,12 @@
 import {
   type Annullable,
+  type Changed,
+  changedFields,
   columnsOf,
   contentHash,
   type JobSummary,
   type Kind,
+  MOST_CHANGED,
   type RecordKinds,
   REPORT_TYPE,
   type Stored,
@@ -54,6 +57,8 @@ export interface JobSummaryRow extends Omit<JobSummary, 'name' | 'place' | 'arch
 export class RecordStore {
   /** Records written in this transaction, for the trail. */
   private readonly touched: Touched[] = [];
+  /** What was changed of them. */
+  private readonly changed: Changed[] = [];
 
   constructor(
     readonly db: Knex,
@@ -186,11 +191,21 @@ export class RecordStore {
 
   /** Replaces a record that still stands at version `seen`; false where it does not. */
   async replace<K extends Kind>(kind: K, data: RecordKinds[K], seen: number): Promise<boolean> {
-    const done = await this.table(kind)
+    const written = { version: seen + 1, data: JSON.stringify(data), ...columnsOf(kind, data) };
+    // What is read while a row is written is what stood before.
+    const before = this.db.raw('(select was.data from ?? was where was.company_id = ? and was.id = ?) as before', [
+      kind,
+      this.companyId,
+      data.id,
+    ]);
+    const [done] = await this.table(kind)
       .where({ id: data.id, version: seen })
-      .update({ version: seen + 1, data: JSON.stringify(data), ...columnsOf(kind, data) });
-    if (done > 0) this.touched.push([kind, data.id, seen + 1, contentHash(data)]);
-    return done > 0;
+      .update(written, [before] as never)
+      .then((rows) => rows as unknown as readonly { readonly before: unknown }[]);
+    if (!done) return false;
+    this.touched.push([kind, data.id, seen + 1, contentHash(data)]);
+    this.changed.push(...changedFields(done.before, data).map((c): Changed => [data.id, ...c]));
+    return true;
   }
 
   /** Deletes a record that still stands at version `seen`; false where it does not. */
@@ -257,8 +272,9 @@ export class RecordStore {
 
   /** Writes what was touched so far into the trail. */
   async note(deed: string, says: string): Promise<void> {
-    const { by, touched: records } = this;
-    await appendTrail(this.db, this.companyId, { at: new Date(), by, deed, records, says });
+    const { by, touched: records, changed } = this;
+    const changes = changed.slice(0, MOST_CHANGED);
+    await appendTrail(this.db, this.companyId, { at: new Date(), by, deed, records, changes, says });
   }
 
   /** Files signatures that came in with a file, marked as such; which of them were new. */

@@ -13,7 +13,7 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
       flex-wrap: wrap;
       align-items: center;
       gap: 8px;
-      padding: 12px 16px;
+      padding: 12px var(--head-inset, 16px);
       background: var(--paper);
     }
     h1 {

@@ -14,6 +14,7 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
     main {
       margin: 0 auto;
       padding: 14px 18px 40px;
+      --head-inset: 0;
     }
     @media print {
       :host {

@@ -1,4 +1,11 @@
-import { ACCESS_PAGE, type AccessEntry, type TrailEntry, type TrailPage, type TrailVerdict } from '@hephaist/contracts';
+import {
+  ACCESS_PAGE,
+  type AccessEntry,
+  type TrailAsked,
+  type TrailEntry,
+  type TrailPage,
+  type TrailVerdict,
+} from '@hephaist/contracts';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post } from '../data/api';
 
@@ -8,8 +15,10 @@ interface TrailState {
   readonly names: Readonly<Record<string, string>>;
   /** Where they are followed, by id. */
   readonly leads: TrailPage['leads'];
-  /** What is looked for; empty for all. */
-  readonly sought: string;
+  /** What is looked for. */
+  readonly asked: TrailAsked;
+  /** Everybody who ever did something. */
+  readonly people: readonly string[];
   readonly more: boolean;
   readonly access: readonly AccessEntry[];
   readonly moreAccess: boolean;
@@ -22,7 +31,8 @@ export const TrailStore = signalStore(
     entries: [],
     names: {},
     leads: {},
-    sought: '',
+    asked: { of: 'changes', sought: '', person: '', from: '', until: '' },
+    people: [],
     more: true,
     access: [],
     moreAccess: true,
@@ -30,20 +40,26 @@ export const TrailStore = signalStore(
   }),
   withMethods((store) => ({
     async loadMore(): Promise<void> {
-      const [last, sought] = [store.entries().at(-1)?.seq, store.sought()];
-      const asked = new URLSearchParams({ ...(last ? { before: String(last) } : {}), ...(sought ? { sought } : {}) });
-      const { entries, names, leads } = await call<TrailPage>(`trail?${asked.toString()}`);
+      const asked = store.asked();
+      const last = store.entries().at(-1)?.seq;
+      const said = Object.entries({ ...asked, before: last ? String(last) : '' }).filter(([, v]) => v);
+      const { entries, names, leads, people } = await call<TrailPage>(
+        `trail?${new URLSearchParams(Object.fromEntries(said)).toString()}`,
+      );
+      // What was asked for meanwhile has its own answer.
+      if (store.asked() !== asked) return;
       const more = entries.length > 0 && entries.at(-1)?.seq !== 1;
       patchState(store, {
         entries: [...store.entries(), ...entries],
         names: { ...store.names(), ...names },
         leads: { ...store.leads(), ...leads },
         more,
+        people: last ? store.people() : people,
       });
     },
-    /** Begins anew with the entries that hold a word: a mark, a number, a person, a deed. */
-    seek(sought: string): Promise<void> {
-      patchState(store, { sought, entries: [], more: true });
+    /** Begins anew with what is asked for. */
+    seek(asked: TrailAsked): Promise<void> {
+      patchState(store, { asked, entries: [], more: true });
       return this.loadMore();
     },
     async loadMoreAccess(): Promise<void> {
