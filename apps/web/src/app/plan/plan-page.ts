@@ -88,7 +88,7 @@ const WIDE_KEY = 'hephaist.wide';
     @media (max-width: 1000px) {
       .desk {
         grid-template-columns: 1fr;
-        grid-template-rows: 45vh auto;
+        grid-template-rows: max(45vh, 380px) auto;
       }
       :host {
         overflow: auto;
