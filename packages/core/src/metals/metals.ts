@@ -13,6 +13,7 @@ export const METAL_FAMILIES = [
   'cast-iron',
   'nickel',
   'aluminium',
+  'titanium',
 ] as const;
 export type MetalFamily = (typeof METAL_FAMILIES)[number];
 
@@ -89,6 +90,8 @@ const rows: readonly Row[] = [
   ['cast-iron', 'Grey cast iron', 'cast iron', null, 'cast-iron', 2065, 2200, 13, 50, 490, 7200, 25, '103', 'Fe', { C: 3.3, Si: 2 }, 'repair work; heat gently to dull red, cool slowly'],
   ['nickel-200', 'Nickel 200', 'nickel', 'N02200', 'nickel', 2615, 2635, 15.8, 70, 456, 8890, 55, '110', 'Ni', { Fe: 0.2 }, 'phosphorus forbidden'],
   ['nickel-copper-400', 'Nickel-copper 400', 'Ni-Cu 400', 'N04400', 'nickel', 2370, 2460, 17, 22, 427, 8800, 70, '110', 'Ni', { Cu: 31.5, Fe: 1.5, Mn: 1 }, 'phosphorus forbidden'],
+  ['nickel-chromium-molybdenum', 'Nickel-chromium-molybdenum', 'Ni-Cr-Mo', 'N10276', 'nickel', 2415, 2500, 13, 10, 427, 8890, 100, '112', 'Ni', { Cr: 16, Mo: 16, Fe: 5 }, 'not brazed here: weld it'],
+  ['titanium', 'Titanium', 'titanium', 'R50400', 'titanium', 3000, 3040, 9, 17, 523, 4510, 50, '115', 'Ti', { Fe: 0.2 }, 'not brazed in air: it drinks the air and goes brittle'],
   ['aluminium-3003', 'Aluminium 3003', '3003', 'A93003', 'aluminium', 1190, 1210, 26, 193, 893, 2730, 14, '104', 'Al', { Mn: 1.2, Cu: 0.12 }, 'margin of tens of degrees; patching is its own technique'],
   ['aluminium-6061', 'Aluminium 6061', '6061', 'A96061', 'aluminium', 1080, 1205, 27, 167, 896, 2700, 18, '105', 'Al', { Mg: 1, Si: 0.6, Cu: 0.28 }, 'melts inside most aluminium brazing ranges'],
 ];
@@ -140,6 +143,7 @@ const WORST: Readonly<Record<MetalFamily, Composition>> = {
   'cast-iron': { Fe: 95 },
   nickel: { Ni: 99, Cu: 35 },
   aluminium: { Al: 99, Cu: 6 },
+  titanium: { Ti: 99 },
 };
 
 /** Weight percent of an element in a metal; the worst of its family where its composition is not on file. */
@@ -159,6 +163,21 @@ export const isCopperBase = (metal: Metal): boolean =>
 /** Iron, steel (plated too), stainless and cast iron. */
 export const isFerrous = (metal: Metal): boolean =>
   metal.family === 'steel' || metal.family === 'stainless' || metal.family === 'cast-iron';
+
+/** Why no torch brazes a metal in air, by what it is made of; null where one does. Source: practice. */
+export function notBrazed(metal: Metal): { readonly why: string; readonly instead: string } | null {
+  if (metal.family === 'titanium' || metalPercent(metal, 'Ti') >= 50)
+    return {
+      why: 'Titanium drinks oxygen, nitrogen and hydrogen when it is hot and goes brittle: it is brazed in vacuum or argon, never with a torch.',
+      instead: 'take a mechanical joint, or have it welded under argon by who is qualified for it',
+    };
+  if (metalPercent(metal, 'Ni') >= 40 && metalPercent(metal, 'Mo') >= 8)
+    return {
+      why: 'Nickel-chromium-molybdenum keeps an oxide that torch fluxes do not lift, and silver rods crack it where it is strained.',
+      instead: 'weld it, or take it to a furnace with a nickel filler under its own procedure',
+    };
+  return null;
+}
 
 /** Cast brass and cast iron: they crack when heated or cooled unevenly. */
 export const isCast = (metal: Metal): boolean => metal.id.endsWith('-cast') || metal.family === 'cast-iron';

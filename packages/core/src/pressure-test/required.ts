@@ -35,6 +35,22 @@ export function testAsked(service: Pick<Service, 'kind'> | null): TestAsked {
         leastS: TEN_MINUTES,
         source: published('NFPA 54', 'air, nitrogen or carbon dioxide; never oxygen; longer for large systems'),
       };
+    case 'hydrogen':
+    case 'clean-gas':
+      return {
+        media: ['nitrogen', 'helium'],
+        leastS: TEN_MINUTES,
+        source: published('ASME B31.3', 'dry inert gas; helium finds what nitrogen does not'),
+      };
+    case 'fuel-oil':
+      return {
+        media: ['nitrogen', 'air'],
+        leastS: TEN_MINUTES,
+        source: published('NFPA 31', 'air or inert gas, never oxygen, before oil is let in'),
+      };
+    case 'compressed-air':
+      return { media: ['nitrogen', 'air'], leastS: TEN_MINUTES, source: b319 };
+    case 'steam':
     case 'water':
       return { media: ['water', 'nitrogen', 'air'], leastS: TEN_MINUTES, source: b319 };
     default:

@@ -127,6 +127,24 @@ structure | pipe-40 1 steel > stub steel | 0.003 | | RBCuZn-C FB3-D | flux-cover
 structure | pipe-40 1 cast-iron > stub cast-iron | 0.003 | | RBCuZn-C FB3-D | cast-parts | practice
 structure | l 1 copper > stub steel | 0.005 | | RBCuZn-C FB3-D | flux-covers | AWS A5.31
 structure | pipe-40 1 steel > stub steel | 0.003 | hot 420 | RBCuZn-C FB3-D | service-temperature | CDA
+refrigerant-a2l | acr 7/8 copper > fitting copper | nominal | | BCuP-2 - | small-refrigeration | practice
+refrigerant-a3 | acr 1-1/8 copper > stub plated-steel | 0.005 | | BAg-24 FB3-C | phosphorus-iron-nickel | AWS Brazing Handbook
+refrigerant-744 | acr 7/8 copper-iron > fitting copper | 0.003 | | BCuP-5 - | refrigerant-744 | practice
+refrigerant-744 | acr 7/8 titanium > fitting copper | 0.003 | | refused | not-brazed | practice
+medical-waste-gas | k 3/4 copper > fitting copper | nominal | | BCuP-2 - | medical-rod | NFPA 99
+medical-waste-gas | med-k 3/4 steel > fitting copper | nominal | | refused | medical-tube | NFPA 99
+glycol-water | l 1 copper > fitting copper | nominal | | BCuP-5 - | glycol-water | practice
+glycol-water | l 1 copper > stub nickel-chromium-molybdenum | 0.003 | | refused | not-brazed | practice
+sprinkler | l 2 copper > fitting copper | nominal | | BCuP-5 - | sprinkler | NFPA 13
+sprinkler | l 2 copper > stub aluminium-3003 | 0.004 | | refused | copper-aluminium | intermetallics
+steam | l 1 copper > fitting copper | nominal | | BCuP-5 - | steam | practice
+compressed-air | l 1 copper > fitting copper | nominal | | BCuP-5 - | flux-covers | CDA
+laboratory-gas | med-l 1/2 copper > fitting copper | nominal | | BCuP-2 - | nitrogen | NFPA 99
+helium | med-l 1/2 copper > fitting copper | nominal | | BCuP-2 - | helium | practice
+helium | med-l 1/2 titanium > fitting copper | 0.003 | | refused | not-brazed | practice
+hydrogen | med-l 1/2 copper > fitting copper | nominal | | BCuP-2 - | hydrogen | practice
+fuel-oil | l 1/2 copper > fitting copper | nominal | | BCuP-2 - | flux-covers | CDA
+fuel-oil | l 1/2 copper > valve brass-forging | 0.003 | | BAg-7 FB3-A | phosphorus-brass | practice
 `;
 
 interface Row {

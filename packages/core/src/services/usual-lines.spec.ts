@@ -30,6 +30,8 @@ describe('lines that a job usually begins with', () => {
     expect(usualLineCalled('Freezer suction')?.serviceId).toBe('refrigerant-poe');
     expect(usualLineCalled('OR vacuum')?.serviceId).toBe('medical-vacuum');
     expect(usualLineCalled('surgery oxygen')?.serviceId).toBe('medical-oxygen');
+    expect(usualLineCalled('compressed air')?.serviceId).toBe('compressed-air');
+    expect(usualLineCalled('air, ward 2')?.serviceId).toBe('medical-air');
     expect(usualLineCalled('somewhere')).toBeNull();
   });
 });

@@ -90,16 +90,33 @@ export const USUAL_LINES: readonly {
       asked('Return', 'RE', 'chilled-water', ['return']),
     ],
   },
+  {
+    id: 'air',
+    name: 'Compressed air',
+    lines: [asked('Compressed air', 'CA', 'compressed-air', ['compressed', 'air'])],
+  },
+  {
+    id: 'laboratory',
+    name: 'Laboratory gases',
+    lines: [asked('Laboratory gas', 'LG', 'laboratory-gas', ['laboratory', 'lab', 'argon', 'nitrogen'])],
+  },
+  { id: 'helium', name: 'Helium', lines: [asked('Helium', 'HE', 'helium', ['helium'])] },
+  { id: 'hydrogen', name: 'Hydrogen', lines: [asked('Hydrogen', 'HY', 'hydrogen', ['hydrogen'])] },
+  { id: 'steam', name: 'Steam', lines: [asked('Steam', 'ST', 'steam', ['steam', 'condensate'])] },
+  { id: 'sprinkler', name: 'Fire sprinkler', lines: [asked('Sprinkler', 'SP', 'sprinkler', ['sprinkler', 'fire'])] },
+  { id: 'oil', name: 'Fuel oil', lines: [asked('Fuel oil', 'FO', 'fuel-oil', ['oil', 'diesel'])] },
   { id: 'fuel', name: 'Fuel gas', lines: [asked('Fuel gas', 'FG', 'fuel-gas', ['fuel', 'propane', 'methane'])] },
   { id: 'bracket', name: 'Brackets, no fluid', lines: [asked('Brackets', 'BR', 'structure', ['bracket', 'brackets'])] },
 ];
 
 const ALL = USUAL_LINES.flatMap((k) => k.lines);
 
-/** The usual line that a name speaks of; null where it speaks of none. */
+/** The usual line that a name speaks of most, the first of those; null where it speaks of none. */
 export function usualLineCalled(name: string): UsualLine | null {
-  const words = name.toLowerCase().split(/\s+/);
-  return ALL.find((l) => l.called.some((c) => words.includes(c))) ?? null;
+  const words = name.toLowerCase().split(/[^a-z0-9]+/);
+  const hits = (l: UsualLine): number => l.called.filter((c) => words.includes(c)).length;
+  const most = Math.max(...ALL.map(hits));
+  return most ? (ALL.find((l) => hits(l) === most) ?? null) : null;
 }
 
 /** Test pressure of a line, Pa. @param designPa its design pressure */

@@ -27,6 +27,8 @@ export const METAL_WORDS: Readonly<Record<string, readonly string[]>> = {
   'cast-iron': ['castiron', 'ci'],
   'nickel-200': ['nickel', 'ni', 'n02200'],
   'nickel-copper-400': ['400', 'n04400'],
+  'nickel-chromium-molybdenum': ['nicrmo', 'n10276'],
+  titanium: ['ti', 'titanium', 'r50400'],
   'aluminium-3003': ['al', '3003', 'aluminium', 'aluminum'],
   'aluminium-6061': ['6061'],
 };

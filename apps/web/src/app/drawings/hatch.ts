@@ -47,6 +47,7 @@ export class Hatches {
     { id: 'stainless', turn: -45, ground: 'var(--steel-fill)', dash: null, double: true },
     { id: 'cast-iron', turn: -45, ground: 'var(--steel-fill)', dash: '2 2', double: false },
     { id: 'nickel', turn: 0, ground: 'var(--steel-fill)', dash: null, double: true },
+    { id: 'titanium', turn: 90, ground: 'var(--steel-fill)', dash: '6 3', double: false },
     { id: 'aluminium', turn: 0, ground: 'var(--sheet)', dash: null, double: false },
   ];
 }

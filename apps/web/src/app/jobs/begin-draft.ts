@@ -20,7 +20,8 @@ export interface BeginDraft {
   /** What it is, by the ids of USUAL_LINES. */
   readonly kinds: readonly string[];
   readonly fluid: string;
-  readonly oil: 'refrigerant-poe' | 'refrigerant-mo';
+  /** Which refrigerant, by the service it is. */
+  readonly oil: string;
   /** Design pressure as it was typed, for lines whose own nobody knows. */
   readonly design: string;
   readonly codeSet: CodeSetId;

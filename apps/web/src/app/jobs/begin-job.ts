@@ -4,7 +4,7 @@ import { MatChipsModule } from '@angular/material/chips';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { jobSchema, type Line, lineSchema, linesNamedIn, problemsOf } from '@hephaist/contracts';
-import { CODE_SETS, displayUnit, type FieldProblem, findService, USUAL_LINES } from '@hephaist/core';
+import { CODE_SETS, displayUnit, type FieldProblem, findService, SERVICES, USUAL_LINES } from '@hephaist/core';
 import { BroughtList, type JointList } from '../data/brought-list';
 import { JobsStore } from '../data/jobs.store';
 import { newId } from '../data/outbox';
@@ -50,7 +50,7 @@ import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration, unsaidLi
           </div>
           @if (cold()) {
             <hp-entry label="Refrigerant" placeholder="R-…" [of]="form.f.fluid" />
-            <hp-pick label="Oil" [options]="oils" [of]="form.f.oil" />
+            <hp-pick class="two" label="Which kind" [options]="oils" [of]="form.f.oil" />
           }
           @if (asks()) {
             <hp-entry label="Design pressure" kind="decimal" [unit]="unit" [of]="form.f.design" at="designPa" />
@@ -110,10 +110,7 @@ export class BeginJob {
   protected readonly unit = displayUnit('pressure', this.system).symbol;
   protected readonly kinds = USUAL_LINES;
   protected readonly codeSets = CODE_SETS;
-  protected readonly oils = [
-    { id: 'refrigerant-poe' as const, name: 'polyol-ester' },
-    { id: 'refrigerant-mo' as const, name: 'mineral' },
-  ];
+  protected readonly oils = SERVICES.filter((s) => s.kind === 'refrigerant').map(({ id, name }) => ({ id, name }));
   /** The list of joints that it begins with. */
   protected readonly list = inject<JointList | null>(MAT_DIALOG_DATA, { optional: true });
   private readonly brought = inject(BroughtList);

@@ -1,6 +1,6 @@
 import { READING_SOURCE } from '../../fit-up/readings.js';
 import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
-import { inASentence, isCast } from '../../metals/metals.js';
+import { inASentence, isCast, notBrazed } from '../../metals/metals.js';
 import { PATCH_SOURCE } from '../../repair/patch.js';
 import { practice } from '../../source/source.js';
 import { said } from '../../units/say.js';
@@ -22,6 +22,16 @@ const copperToAluminium: Rule<JointFacts> = {
           instead: 'take a factory-made transition joint and braze its copper end',
         }
       : null,
+};
+
+const noTorch: Rule<JointFacts> = {
+  id: 'not-brazed',
+  title: 'Metals that no torch brazes in air',
+  source: practice(),
+  judge: (f) => {
+    const [refused] = f.metals.flatMap((m) => notBrazed(m) ?? []);
+    return refused ? { effect: 'refuse', says: refused.why, instead: refused.instead } : null;
+  },
 };
 
 const platedStub: Rule<JointFacts> = {
@@ -193,6 +203,7 @@ const nitrogenAlways: Rule<JointFacts> = {
 export const JOINT_RULES: readonly Rule<JointFacts>[] = [
   ...SERVICE_JOINT_RULES,
   readings,
+  noTorch,
   copperToAluminium,
   platedStub,
   maybePlated,

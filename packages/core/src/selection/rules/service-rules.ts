@@ -4,6 +4,7 @@ import { practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
 import { degFToK } from '../../units/units.js';
 import { bothCopper, type Candidate, hasFamily, type JointFacts, type Rule } from '../facts.js';
+import { SERVICE_NOTES } from './service-notes.js';
 
 /** What the service allows: of metals by their composition, and of rods by theirs. */
 
@@ -161,6 +162,7 @@ export const SERVICE_JOINT_RULES: readonly Rule<JointFacts>[] = [
   hotService,
   medicalTube,
   medicalMaterials,
+  ...SERVICE_NOTES,
 ];
 
 const ammoniaRod: Rule<Candidate> = {
@@ -209,6 +211,16 @@ const fuelGas: Rule<Candidate> = {
       ? { effect: 'refuse', says: `Fuel gas asks for a filler that melts above ${said(degFToK(1000), 'temperature')}.` }
       : null;
   },
+};
+
+const fuelOil: Rule<Candidate> = {
+  id: 'fuel-oil-rod',
+  title: 'Fuel oil: a filler that melts above 1000 °F',
+  source: published('NFPA 31'),
+  judge: (c) =>
+    c.service.kind === 'fuel-oil' && c.filler.solidusK <= degFToK(1000)
+      ? { effect: 'refuse', says: `Fuel oil asks for a filler that melts above ${said(degFToK(1000), 'temperature')}.` }
+      : null,
 };
 
 const medicalRod: Rule<Candidate> = {
@@ -306,6 +318,7 @@ export const SERVICE_ROD_RULES: readonly Rule<Candidate>[] = [
   ammoniaRod,
   acetyleneRod,
   fuelGas,
+  fuelOil,
   medicalRod,
   sulphur,
   brassRod,
