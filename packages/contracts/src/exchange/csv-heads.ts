@@ -34,6 +34,8 @@ export const CSV_HEADS: readonly Head[] = [
   head('rod', 'asked', '', 'rod asked'),
   head('form', 'form', '', 'rod form'),
   head('moves', 'moves', ''),
+  head('wall', 'wall', '', 'wall behind'),
+  head('stub', 'stub', '', 'stub told by'),
   head('set aside', 'setAside', ''),
   head('note', 'note', ''),
 ];

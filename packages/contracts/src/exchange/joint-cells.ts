@@ -9,9 +9,11 @@ import {
   POSITION_WORDS,
   readLength,
   readSize,
+  readStubWords,
   ROD_FORMS,
   SOCKET_KINDS,
   STANDARD_WORDS,
+  stubWords,
   TUBE_STANDARDS,
   type UnitSystem,
 } from '@hephaist/core';
@@ -48,6 +50,8 @@ export type CellId =
   | 'gap'
   | 'near'
   | 'moves'
+  | 'wall'
+  | 'stub'
   | 'asked'
   | 'form'
   | 'setAside'
@@ -195,6 +199,26 @@ const moves: Pair = {
   write: (joint) => (joint.movement ? 'yes' : ''),
 };
 
+const wall: Pair = {
+  read: (text, joint) => {
+    const value = text.trim().toLowerCase();
+    const { wallBehind: _, ...without } = joint;
+    if (yes.has(value) || value === 'wall') return { joint: { ...joint, wallBehind: true } };
+    return no.has(value) ? { joint: without } : { says: `"${text.trim()}": yes or no` };
+  },
+  write: (joint) => (joint.wallBehind ? 'yes' : ''),
+};
+
+const stub: Pair = {
+  read: (text, joint) => {
+    const { stub: _, ...without } = joint;
+    if (!text.trim()) return { joint: without };
+    const answers = readStubWords(text);
+    return answers ? { joint: { ...joint, stub: answers } } : { says: `"${text.trim()}": as magnet holds; file skin` };
+  },
+  write: (joint) => (joint.stub ? stubWords(joint.stub) : ''),
+};
+
 const tube = (joint: Joint, change: Partial<Joint['tube']>): Joint => ({
   ...joint,
   tube: { ...joint.tube, ...change },
@@ -295,6 +319,8 @@ export const JOINT_CELLS: readonly JointCell[] = [
   row('gap', 'Gap typed', gap),
   row('near', 'Near', near),
   row('moves', 'Moves', moves),
+  row('wall', 'Wall behind', wall),
+  row('stub', 'Stub told by', stub),
   row(
     'asked',
     'Rod asked',

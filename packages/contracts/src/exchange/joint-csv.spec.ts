@@ -48,7 +48,7 @@ describe('where a problem stands', () => {
 
 describe('one vocabulary', () => {
   it('reads what shorthand and the cells of the schedule read', () => {
-    const text = `${CSV_COLUMNS.join(',')}\nA-1,${like},medl,1 1/4,cu,plated,ell,up,.003,sightglass,1' 6",bag-24,ring,yes,,x`;
+    const text = `${CSV_COLUMNS.join(',')}\nA-1,${like},medl,1 1/4,cu,plated,ell,up,.003,sightglass,1' 6",bag-24,ring,yes,yes,magnet holds; file skin,,x`;
     const { good, bad } = readJointCsv(text, lines);
     expect(bad).toEqual([]);
     expect(good[0]).toMatchObject({
@@ -58,6 +58,8 @@ describe('one vocabulary', () => {
       fillerId: 'BAg-24',
       rodForm: 'ring',
       movement: true,
+      wallBehind: true,
+      stub: { magnet: 'holds', file: 'skin' },
       note: 'x',
     });
     expect(good[0]?.partNearby?.distanceM).toBeCloseTo(0.4572, 9);

@@ -1,4 +1,4 @@
-import { type JointSpec, POSITION_IDS, SOCKET_KINDS } from '@hephaist/core';
+import { type JointSpec, POSITION_IDS, SOCKET_KINDS, STUB_QUESTION_IDS, STUB_QUESTIONS } from '@hephaist/core';
 import * as yup from 'yup';
 import { ROD_FORM_IDS, sortSchema } from '../schemas/choices.js';
 import { daySchema, idSchema, note, number, oneLine } from '../schemas/ids.js';
@@ -73,6 +73,27 @@ export const jointSchema = strict(
         .nullable()
         .default(null),
       movement: yup.boolean().required(),
+      /** A wall or ceiling that burns is behind it; absent where there is none. */
+      wallBehind: yup.boolean().optional().default(undefined),
+      /** How the metal of an unknown stub was told, by question; absent where nobody asked. */
+      stub: strict(
+        yup.object(
+          Object.fromEntries(
+            STUB_QUESTION_IDS.map((id) => [
+              id,
+              yup
+                .string()
+                .oneOf(
+                  STUB_QUESTIONS[id].answers.map((a) => a.id),
+                  `one of ${STUB_QUESTIONS[id].answers.map((a) => a.id).join(', ')}`,
+                )
+                .optional(),
+            ]),
+          ),
+        ),
+      )
+        .optional()
+        .default(undefined),
       fillerId: inTableOrNull(FILLER),
       rodForm: yup.string().oneOf(ROD_FORM_IDS, 'pick a form of rod').default('flat'),
       cadmiumReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),

@@ -43,6 +43,7 @@ export function planKey(j: Joint): string {
       j.position,
       j.partNearby,
       j.movement,
+      j.wallBehind ?? false,
       j.fillerId,
       j.rodForm,
       j.cadmiumReason,

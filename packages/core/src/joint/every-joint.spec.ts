@@ -98,7 +98,7 @@ describe('whatever the joint', () => {
       const s = verdictSentence('J-1', plan);
       expect(s.lead).toContain('J-1');
       expect(s.rod).toBe(plan.selection.chosen?.filler.id ?? null);
-      expect(cautionsFor(plan)[0]?.says).toContain('Hot work');
+      expect(cautionsFor(plan).some((c) => c.id === 'fire')).toBe(true);
       if (plan.service.purge === 'required') expect(cautionsFor(plan).some((c) => c.step === 'purge')).toBe(true);
     });
   });

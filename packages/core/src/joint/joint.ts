@@ -1,6 +1,7 @@
 import type { GrooveSpec } from '../braze-weld/groove.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
+import type { StubAnswers } from '../metals/unknown-stub.js';
 import type { Position } from '../qualification/range.js';
 import type { PatchSpec } from '../repair/patch.js';
 import type { CodeSetId, Schools } from '../schools/schools.js';
@@ -26,6 +27,10 @@ export interface JointSpec {
   readonly position: Position;
   readonly partNearby: { readonly partId: string; readonly distanceM: number } | null;
   readonly movement: boolean;
+  /** A wall or ceiling that burns is behind it; absent where there is none. */
+  readonly wallBehind?: boolean | undefined;
+  /** How the metal of an unknown stub was told; absent where nobody asked. */
+  readonly stub?: StubAnswers | undefined;
   /** Filler class the user insists on. */
   readonly fillerId: string | null;
   readonly rodForm: RodFormId;

@@ -2,7 +2,6 @@ import { describe, expect, it } from 'vitest';
 import { InputError } from '../source/problem.js';
 import { measuredGapIn, sampleJoint, sampleLine } from '../testing/samples.js';
 import { INCH, PSI } from '../units/units.js';
-import { cautionsFor } from './cautions.js';
 import { feedPlan } from './feed-plan.js';
 import { planJoint } from './plan.js';
 import { verdictSentence } from './verdict-sentence.js';
@@ -59,27 +58,6 @@ describe('a joint plan', () => {
       expect(e).toBeInstanceOf(InputError);
       expect((e as InputError).problems.map((p) => p.field)).toEqual(['tube.size', 'tube.metalId']);
     }
-  });
-
-  it('puts cautions at their step', () => {
-    const says = (p: ReturnType<typeof planJoint>, step: string) =>
-      cautionsFor(p)
-        .filter((c) => c.step === step)
-        .map((c) => c.says)
-        .join(' ');
-    expect(says(planJoint(sampleJoint(), sampleLine()), 'heat')).toContain('No wet rag');
-    expect(says(planJoint(sampleJoint(), sampleLine({ serviceId: 'medical-oxygen' })), 'prepare')).toContain(
-      'third party',
-    );
-    expect(
-      says(
-        planJoint(
-          sampleJoint({ socket: { kind: 'valve', metalId: 'brass-forging', depthM: null, cup: null } }),
-          sampleLine(),
-        ),
-        'heat',
-      ),
-    ).toContain('White smoke');
   });
 
   it('feeds around the clock by position and flow', () => {

@@ -17,7 +17,7 @@ import { type Finding, type JointFacts, metalsKey } from '../selection/facts.js'
 import { type ColdFit, type FillerJudgement, selectFiller, type Selection } from '../selection/select.js';
 import { findService, type Service } from '../services/services.js';
 import { type FieldProblem, InputError } from '../source/problem.js';
-import { overlap, type OverlapResult } from '../strength/overlap.js';
+import { overlap, type OverlapResult, type SocketKind } from '../strength/overlap.js';
 import type { Cup } from '../tube/cup.js';
 import { boreM, findTubeStandard, type Tube } from '../tube/tube.js';
 import { COVERAGE } from '../uncertainty/uncertainty.js';
@@ -33,8 +33,11 @@ export interface JointPlan {
   /** Metal between tube and socket in a three-piece joint. */
   readonly bushMetal: Metal | null;
   readonly service: Service;
+  readonly kind: SocketKind;
   /** The part nearby that hates heat. */
   readonly partNearby: SensitivePart | null;
+  /** A wall or ceiling that burns is behind the joint. */
+  readonly wallBehind: boolean;
   /** Schools that hold for this joint. */
   readonly schools: Schools;
   /** The hole it covers, where the joint is a patch. */
@@ -224,7 +227,9 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     socketMetal,
     bushMetal,
     service,
+    kind: spec.socket.kind,
     partNearby: parts.part,
+    wallBehind: spec.wallBehind === true,
     schools,
     patch: spec.socket.kind === 'patch' ? (spec.patch ?? null) : null,
     gap,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { schoolCautions } from '../joint/cautions.js';
 import type { JointSpec } from '../joint/joint.js';
 import { planJoint } from '../joint/plan.js';
+import { rigCautions, schoolCautions } from '../joint/school-cautions.js';
 import { sampleJoint, sampleLine } from '../testing/samples.js';
 import { DEFAULT_SCHOOLS, SCHOOLS, schoolSays, schoolsOf } from './schools.js';
 
@@ -25,10 +25,10 @@ describe('schools', () => {
     expect([of.shutOff, of.gap, of.fillet, of.cooling]).toEqual(['oxygen', 'trust', 'cap', 'natural']);
   });
   it('each speaks at its step with its reason', () => {
-    expect(says({}, 'refrigerant-mo', { shutOff: 'oxygen' })).toContain(
-      'oxygen first (no pop, and a leaking fuel valve shows)',
-    );
-    expect(says({}, 'refrigerant-mo', { acetyleneValve: 'half' })).toContain('half a turn');
+    expect(says({}, 'refrigerant-mo', { fillet: 'cap' })).toMatch(/cap/i);
+    const rig = rigCautions(schoolsOf({ shutOff: 'oxygen', acetyleneValve: 'half' })).join('\n');
+    expect(rig).toContain('oxygen first (no pop, and a leaking fuel valve shows)');
+    expect(rig).toContain('half a turn');
   });
   it('a rule comes before a school: no rag on hygroscopic oil, no flux in medical gas, no quench of a casting', () => {
     expect(says(valve, 'refrigerant-poe', { shield: 'rag' })).toContain('no wet rag');

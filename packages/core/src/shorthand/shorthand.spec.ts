@@ -107,6 +107,7 @@ describe('the joint shorthand', () => {
     .map(([j, um, fillerId]) => ({
       ...j,
       fillerId,
+      ...(um % 2 ? { wallBehind: true } : {}),
       socket: { ...j.socket, kind: j.socket.kind === 'bush' ? 'valve' : j.socket.kind, depthM: null, cup: null },
       bush: null,
       patch: undefined,

@@ -45,6 +45,7 @@ interface Draft {
   distanceM: number | null;
   gapM: number | null;
   movement: boolean;
+  wall: boolean;
   fillerId: string | null;
   readonly tables: Catalogue;
 }
@@ -213,6 +214,12 @@ const moves: Reader = (word, _next, draft) => {
   return { reads: 'moves in service', used: 1 };
 };
 
+const wall: Reader = (word, _next, draft) => {
+  if (word !== 'wall') return null;
+  draft.wall = true;
+  return { reads: 'something that burns is behind', used: 1 };
+};
+
 /** Order matters where a word could be two things: "400" is a metal, "4in" a distance, "22x1" a size. */
 const READERS: readonly Reader[] = [
   count,
@@ -226,6 +233,7 @@ const READERS: readonly Reader[] = [
   gap,
   rodForm,
   moves,
+  wall,
   rod,
 ];
 
@@ -260,6 +268,7 @@ const blank = (medical: boolean, tables: Catalogue): Draft => ({
   distanceM: null,
   gapM: null,
   movement: false,
+  wall: false,
   fillerId: null,
   tables,
 });
@@ -329,6 +338,7 @@ function jointOf(draft: Draft, standardId: string, size: string): JointSpec {
     partNearby:
       draft.partId !== null && draft.distanceM !== null ? { partId: draft.partId, distanceM: draft.distanceM } : null,
     movement: draft.movement,
+    ...(draft.wall ? { wallBehind: true } : {}),
     fillerId: draft.fillerId,
     rodForm: draft.rodForm ?? 'flat',
     cadmiumReason: null,
@@ -339,7 +349,7 @@ function jointOf(draft: Draft, standardId: string, size: string): JointSpec {
 /** Six digits are enough to come back to the same length. */
 const mm = (m: number): string => `${Number((m * 1000).toPrecision(12))}mm`;
 
-/** Writes a joint as shorthand. What has no word (measured diameters, depth, cup, bush, seam, school) gives null. */
+/** Writes a joint as shorthand. What has no word (measured diameters, depth, cup, bush, seam, answers of a stub, school) gives null. */
 export function writeShorthand(joint: JointSpec, count = 1): string | null {
   if (
     joint.fitUp.mode === 'measured' ||
@@ -348,6 +358,7 @@ export function writeShorthand(joint: JointSpec, count = 1): string | null {
     joint.bush !== null ||
     joint.groove !== null ||
     joint.patch ||
+    joint.stub ||
     !['flat', 'ring', 'coated'].includes(joint.rodForm) ||
     Object.keys(joint.schools).length > 0 ||
     !(joint.socket.kind in KIND_WORDS) ||
@@ -368,6 +379,7 @@ export function writeShorthand(joint: JointSpec, count = 1): string | null {
       : []),
     ...(joint.rodForm === 'flat' ? [] : [joint.rodForm]),
     ...(joint.movement ? ['moves'] : []),
+    ...(joint.wallBehind ? ['wall'] : []),
     ...(joint.fillerId === null ? [] : [joint.fillerId.toLowerCase()]),
   ];
   return words.join(' ');

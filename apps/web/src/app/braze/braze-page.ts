@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { cleanLeftS, formatDuration } from '@hephaist/core';
+import { MatExpansionModule } from '@angular/material/expansion';
+import { cleanLeftS, formatDuration, rigCautions } from '@hephaist/core';
 import { group } from 'd3';
 import { SeamPlan } from '../answer/seam-plan';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
+import { SayPipe } from '../units/say.pipe';
 import { CleaningStore } from './cleaning.store';
 import { JointCard } from './joint-card';
 import { JointLog } from './joint-log';
@@ -12,7 +14,7 @@ import { JointLog } from './joint-log';
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
   selector: 'hp-braze-page',
-  imports: [MatButtonModule, JointCard, JointLog, SeamPlan, StateMark],
+  imports: [MatButtonModule, MatExpansionModule, SayPipe, JointCard, JointLog, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
       @if (clean().length) {
@@ -50,7 +52,15 @@ import { JointLog } from './joint-log';
     @if (store.selected(); as joint) {
       @if (store.selectedPlan()?.plan; as plan) {
         <hp-joint-card [joint]="joint" [plan]="plan" [line]="line()" />
-        <hp-joint-log class="no-print" [joint]="joint" [plan]="plan" />
+        <div class="beside no-print">
+          <hp-joint-log [joint]="joint" [plan]="plan" />
+          <mat-expansion-panel togglePosition="before">
+            <mat-expansion-panel-header>The torch rig, before you light</mat-expansion-panel-header>
+            @for (s of rig(); track s) {
+              <p>▲ {{ s | say }}</p>
+            }
+          </mat-expansion-panel>
+        </div>
       } @else if (store.selectedPlan()?.seam; as seam) {
         <hp-seam-plan class="seam" [joint]="joint" [seam]="seam" />
       } @else {
@@ -98,16 +108,19 @@ import { JointLog } from './joint-log';
     .none {
       padding: 40px;
     }
-    hp-joint-log {
+    .beside {
       border-left: 1px solid var(--hairline);
       overflow-y: auto;
+    }
+    .beside mat-expansion-panel {
+      margin: 0 16px 20px;
     }
     @media (max-width: 1000px) {
       :host {
         display: block;
         overflow-y: auto;
       }
-      hp-joint-log {
+      .beside {
         border-left: 0;
         overflow: visible;
       }
@@ -127,6 +140,11 @@ import { JointLog } from './joint-log';
 export class BrazePage {
   readonly joint = input<string>();
   protected readonly store = inject(JobStore);
+  /** What is of the torch rig and of no joint. */
+  protected readonly rig = computed(() => {
+    const schools = this.store.selectedPlan()?.plan?.schools;
+    return schools ? rigCautions(schools) : [];
+  });
   private readonly cleaning = inject(CleaningStore);
   protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
   private readonly byLine = computed(() =>

@@ -1,18 +1,25 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatExpansionModule } from '@angular/material/expansion';
 import type { Joint, Line } from '@hephaist/contracts';
 import {
-  cautionsFor,
+  cautionsAt,
   feedPlan,
   filletRadiusM,
   formatDuration,
   heatWords,
   type JointPlan,
+  preparationOf,
   schoolCautions,
   sourceLine,
   type Step,
+  stubWords,
+  swageOf,
 } from '@hephaist/core';
+import { AskStub } from '../answer/ask-stub';
 import { JointAnswer } from '../answer/joint-answer';
+import { AccountStore } from '../data/account.store';
+import { JobStore } from '../data/job.store';
 import { Clock } from '../drawings/clock';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
@@ -21,13 +28,17 @@ interface CardStep {
   readonly title: string;
   readonly does: readonly string[];
   readonly cautions: readonly string[];
+  /** Cautions past the three that are read. */
+  readonly more: readonly string[];
   readonly schools: readonly string[];
+  /** Where its metal may be asked about. */
+  readonly asksStub: boolean;
 }
 
 /** What the fitter takes along: every step with its numbers, the feed drawn as a clock, cautions where they matter. */
 @Component({
   selector: 'hp-joint-card',
-  imports: [MatButtonModule, SayPipe, Clock, JointAnswer],
+  imports: [MatButtonModule, MatExpansionModule, SayPipe, Clock, JointAnswer],
   template: `
     <article class="sheet">
       <hp-joint-answer [joint]="joint()" [plan]="plan()"
@@ -40,13 +51,26 @@ interface CardStep {
               <li>
                 <h2>{{ step.title }}</h2>
                 @for (line of step.does; track line) {
-                  <p>{{ line }}</p>
+                  <p>{{ line | say }}</p>
+                }
+                @if (step.asksStub) {
+                  <p class="no-print">
+                    <button matButton="outlined" (click)="askStub()">What is this stub?</button>
+                  </p>
                 }
                 @for (c of step.cautions; track c) {
                   <p class="caution">▲ {{ c | say }}</p>
                 }
-                @for (s of step.schools; track s) {
-                  <p class="quiet">◇ {{ s | say }}</p>
+                @if (step.more.length || step.schools.length) {
+                  <mat-expansion-panel class="no-print" togglePosition="before">
+                    <mat-expansion-panel-header>{{ restWords(step) }}</mat-expansion-panel-header>
+                    @for (c of step.more; track c) {
+                      <p class="caution">▲ {{ c | say }}</p>
+                    }
+                    @for (s of step.schools; track s) {
+                      <p class="quiet">◇ {{ s | say }}</p>
+                    }
+                  </mat-expansion-panel>
                 }
               </li>
             }
@@ -91,25 +115,57 @@ export class JointCard {
   protected readonly seen = computed(() => this.tells()?.colour ?? 'watch the flux');
   protected readonly about = computed(() => `about ${this.units.show(this.tells()?.workK ?? NaN, 'temperature')}`);
   protected readonly steps = computed((): CardStep[] => {
-    const cautions = cautionsFor(this.plan());
-    const at = (step: Step): string[] => cautions.filter((c) => c.step === step).map((c) => c.says);
     const schools = schoolCautions(this.plan());
-    const held = (...steps: Step[]): string[] => schools.filter((c) => steps.includes(c.step)).map((c) => c.says);
+    const swage = swageOf(this.plan());
+    const step = (title: string, at: Step | null, does: readonly string[]): CardStep => {
+      const { shown, more } = at ? cautionsAt(this.plan(), at) : { shown: [], more: [] };
+      return {
+        title,
+        does,
+        cautions: shown.map((c) => c.says),
+        more: more.map((c) => c.says),
+        schools: schools.filter((c) => c.step === at).map((c) => c.says),
+        asksStub: at === 'prepare' && this.plan().kind === 'stub',
+      };
+    };
     return [
-      { title: 'Prepare', does: this.prepare(), cautions: at('prepare'), schools: held('prepare') },
-      { title: 'Purge', does: this.purge(), cautions: at('purge'), schools: [] },
-      { title: 'Heat', does: this.heat(), cautions: [...at('torch'), ...at('heat')], schools: held('torch', 'heat') },
-      { title: 'Feed', does: this.rod(), cautions: [], schools: [] },
-      { title: 'Cool and look', does: this.look(), cautions: at('cool'), schools: held('cool') },
+      ...(swage ? [step('Make the socket', null, swage)] : []),
+      step('Prepare', 'prepare', this.prepare()),
+      step('Purge', 'purge', this.purge()),
+      step('Heat', 'heat', this.heat()),
+      step('Feed', null, this.rod()),
+      step('Cool and look', 'cool', this.look()),
     ];
   });
+
+  protected readonly restWords = (step: CardStep): string =>
+    [
+      ...(step.more.length ? [`${step.more.length} more ${step.more.length === 1 ? 'caution' : 'cautions'}`] : []),
+      ...(step.schools.length ? ['how this job does it'] : []),
+    ].join(', ');
+
+  private readonly stubs = inject(AskStub);
+  private readonly store = inject(JobStore);
+  private readonly account = inject(AccountStore);
+  /** Asks what the stub is; who may change joints keeps the answer with it. */
+  protected async askStub(): Promise<void> {
+    const joint = this.joint();
+    const mayKeep = this.account.may('write:joint') && !this.store.isReadOnly() && !this.store.lastLog().has(joint.id);
+    const told = await this.stubs.ask({ mark: joint.mark, answers: joint.stub ?? {}, mayKeep });
+    if (!told) return;
+    const socket = { ...joint.socket, metalId: told.metalId };
+    await this.store.change('joint', [{ ...joint, socket, stub: told.answers }]);
+  }
 
   private prepare(): string[] {
     const p = this.plan();
     const u = this.units;
     const chosen = p.selection.chosen;
     const out = [
-      `Cut square, ream, empty the chips. Clean tube end and socket to bright metal. Insert ${u.show(p.overlap.overlapM, 'length')}${p.overlap.answers[0]?.governs ? ' to the stop' : ''}, and turn.`,
+      ...(this.joint().stub ? [`The stub was told by ${stubWords(this.joint().stub ?? {})}.`] : []),
+      'Cut square, ream, empty the chips.',
+      ...preparationOf(p),
+      `Insert ${u.show(p.overlap.overlapM, 'length')}${p.overlap.answers[0]?.governs ? ' to the stop' : ''}, and turn.`,
       `Gap ${u.show(p.gap.sideM, 'gap')} a side cold, ${u.show(2 * p.gap.sideM, 'gap')} across; ${chosen ? `${u.show(chosen.gap.sideM, 'gap')} at heat, ${chosen.gapVerdict}.` : ''}`,
     ];
     out.push(

@@ -8,6 +8,7 @@ import {
   type RodFormId,
   type Schools,
   type SocketKind,
+  type StubAnswers,
   type UnitSystem,
 } from '@hephaist/core';
 import { back, shown } from '../units/typed';
@@ -35,6 +36,8 @@ export interface JointDraft {
   partId: string;
   distance: string;
   movement: boolean;
+  wallBehind: boolean;
+  stub: StubAnswers | undefined;
   fillerId: string;
   cadmiumReason: string;
   cup: string;
@@ -77,6 +80,8 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
     partId: joint.partNearby?.partId ?? '',
     distance: shown(joint.partNearby?.distanceM, 'length', system),
     movement: joint.movement,
+    wallBehind: joint.wallBehind === true,
+    stub: joint.stub,
     fillerId: joint.fillerId ?? '',
     cadmiumReason: joint.cadmiumReason ?? '',
     cup: joint.socket.cup ?? '',
@@ -162,6 +167,8 @@ export function jointOf(
       ? { partId: draft.partId, distanceM: back(draft.distance, 'length', system, was?.partNearby?.distanceM) }
       : null,
     movement: draft.movement,
+    ...(draft.wallBehind ? { wallBehind: true } : {}),
+    ...(draft.stub ? { stub: draft.stub } : {}),
     fillerId: draft.fillerId || null,
     rodForm: draft.rodForm,
     cadmiumReason: draft.cadmiumReason.trim() || null,

@@ -17,8 +17,10 @@ import {
   ROD_FORMS,
   type RodFormId,
   type SocketKind,
+  stubWords,
   verdictSentence,
 } from '@hephaist/core';
+import { AskStub } from '../answer/ask-stub';
 import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';
@@ -168,6 +170,15 @@ export class JointForm {
     return { sentence: s.lead + (s.rod ?? '') + s.middle + (s.flux ?? '') + s.end, gap };
   });
 
+  protected readonly stubWords = stubWords;
+  private readonly stubs = inject(AskStub);
+  /** Asks what the stub is, and plans it as that. */
+  protected async askStub(): Promise<void> {
+    const { mark, stub } = this.draft();
+    const told = await this.stubs.ask({ mark: mark || 'the joint', answers: stub ?? {}, mayKeep: true });
+    if (told) this.form.set({ socketMetalId: told.metalId, stub: told.answers });
+  }
+
   private baseJoint(): Pick<Joint, 'id' | 'jobId' | 'sort'> {
     const last = this.store.joints().at(-1)?.sort ?? 0;
     const from = this.data.joint;
@@ -203,6 +214,8 @@ export class JointForm {
       partId: '',
       distance: '',
       movement: false,
+      wallBehind: false,
+      stub: undefined,
       fillerId: '',
       cadmiumReason: '',
       cup: '',

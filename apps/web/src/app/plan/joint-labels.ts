@@ -23,6 +23,8 @@ export const JOINT_LABELS: Readonly<Record<keyof JointDraft, string>> = {
   partId: 'Part that hates heat',
   distance: 'How far it is',
   movement: 'Moves in service',
+  wallBehind: 'Wall behind',
+  stub: 'How the stub was told',
   fillerId: 'Rod insisted on',
   rodForm: 'Form of rod',
   cadmiumReason: 'Reason for cadmium',

@@ -80,6 +80,8 @@ export const COLUMNS: readonly Column[] = [
   computed('rating', 'Rated', 60, shown(rating, 'pressure'), { number: true, sort: (j, e) => orLast(rating(j, e)) }),
   column('near', 'Near', 96, null),
   column('moves', 'Moves', 50, null),
+  column('wall', 'Wall behind', 80, null),
+  column('stub', 'Stub told by', 140, null),
   computed('state', 'State', 92, (j, e) => e.stateOf(j).word),
   column('setAside', 'Set aside', 120, null),
   column('note', 'Note', 140, null),

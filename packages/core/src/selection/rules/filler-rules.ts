@@ -52,9 +52,7 @@ const phosphorusOnIronOrNickel: FillerRule = {
   source: handbook,
   judge: (c) => {
     if (!holdsPhosphorus(c.filler)) return null;
-    const bad = c.metals.find(
-      (m) => isFerrous(m) || m.family === 'nickel' || metalPercent(m, 'Ni') >= NICKEL_BRITTLE,
-    );
+    const bad = c.metals.find((m) => isFerrous(m) || m.family === 'nickel' || metalPercent(m, 'Ni') >= NICKEL_BRITTLE);
     if (!bad) return null;
     return {
       effect: 'refuse',

@@ -1,0 +1,47 @@
+import { expect } from '@playwright/test';
+import { expectAxeClean, openDemo, recordsOf, test } from './helpers';
+
+test('an unknown stub is told by a magnet and a file, from its card, and stays told', async ({ page }) => {
+  const job = await openDemo(page, 'plan');
+  const joints = await recordsOf(page, `/api/jobs/${job}/joints`, 'joint');
+  const stub = joints.find((j) => j.mark === 'PF-07')!;
+  await page.goto(`/job/${job}/braze?joint=${stub.id}`);
+  const card = page.getByRole('article');
+  await expect(card.getByText('Socket (plated steel): degrease, and clean the copper skin lightly')).toBeVisible();
+  await expect(card.getByText('Never braze on a charged line')).toBeVisible();
+  await expect(card.getByText(/Acetylene never|Shade 3/)).toHaveCount(0);
+  await card.getByRole('button', { name: 'What is this stub?' }).click();
+  const ask = page.getByRole('dialog');
+  await expectAxeClean(page);
+  await ask.getByRole('radio', { name: 'holds', exact: true }).click();
+  await expect(ask.getByText('Treat as steel: high-silver rod, black flux.')).toBeVisible();
+  await ask.getByRole('radio', { name: 'white or grey' }).click();
+  await ask.getByRole('radio', { name: 'long and white, bursting' }).click();
+  await ask.getByRole('button', { name: 'Plan it as carbon steel' }).click();
+  await expect(card.getByText('Socket (steel): degrease, then scale and rust off')).toBeVisible();
+  await expect(card.getByText(/The stub was told by magnet: holds; file: white or grey; spark: long/)).toBeVisible();
+  await page.reload();
+  await expect(card.getByText(/The stub was told by magnet: holds/)).toBeVisible();
+});
+
+test('the rest of the cautions is one touch away, and the torch rig has its own place', async ({ page }) => {
+  const job = await openDemo(page, 'plan');
+  const joints = await recordsOf(page, `/api/jobs/${job}/joints`, 'joint');
+  const valve = joints.find((j) => (j.socket as { kind: string }).kind === 'valve')!;
+  await page.goto(`/job/${job}/braze?joint=${valve.id}`);
+  const card = page.getByRole('article');
+  for (const step of await card
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('heading') })
+    .all())
+    expect(await step.locator(':scope > .caution').count()).toBeLessThanOrEqual(3);
+  await expect(card.getByText('Hot work: permit')).toBeHidden();
+  await card
+    .getByRole('button', { name: /more caution/ })
+    .first()
+    .click();
+  await expect(card.getByText('Hot work: permit')).toBeVisible();
+  await page.getByRole('button', { name: 'The torch rig, before you light' }).click();
+  await expect(page.getByText(/Acetylene never above/)).toBeVisible();
+  await expectAxeClean(page);
+});
