@@ -45,3 +45,35 @@ test('the rest of the cautions is one touch away, and the torch rig has its own 
   await expect(page.getByText(/Acetylene never above/)).toBeVisible();
   await expectAxeClean(page);
 });
+
+test('the fault reader: three steps from what is seen to the word in the log; from the coupon by its voids', async ({
+  page,
+}) => {
+  const job = await openDemo(page, 'plan');
+  const joints = await recordsOf(page, `/api/jobs/${job}/joints`, 'joint');
+  await page.goto(`/job/${job}/braze?joint=${joints.find((j) => j.mark === 'PF-08')!.id}`);
+  await page.getByRole('button', { name: 'What do I see?' }).click();
+  const reader = page.getByRole('dialog');
+  await expectAxeClean(page);
+  await reader.getByRole('button', { name: 'at the edge of the socket' }).click();
+  await reader.getByRole('button', { name: 'It is empty somewhere' }).click();
+  await reader.getByRole('button', { name: 'at 6, on a level pipe' }).click();
+  await expect(reader.getByRole('heading', { name: 'The low point of a level pipe is empty' })).toBeVisible();
+  await expect(reader.getByText('On level pipe feed at 6 o’clock first, and climb.')).toBeVisible();
+  await expectAxeClean(page);
+  await reader.getByRole('button', { name: 'Back' }).click();
+  await reader.getByRole('button', { name: 'on the side away from the flame' }).click();
+  await reader.getByRole('button', { name: 'Log it as “filler not visible all round”' }).click();
+  await expect(page.getByLabel('How it looks')).toHaveText(/rejected/);
+  await expect(page.getByLabel('Why rejected')).toHaveText(/filler not visible all round/);
+
+  await page.goto(`/job/${job}/prove`);
+  const [withVoids] = (await recordsOf(page, '/api/crew', 'coupon')).filter((c) =>
+    (c.faces as { voids: unknown[] }[]).some((f) => f.voids.length),
+  );
+  await page.goto(`/job/${job}/prove?coupon=${withVoids!.id}`);
+  await expect(page.getByRole('heading', { name: 'What the voids say' })).toBeVisible();
+  await page.getByRole('button', { name: /More of it|Void where on the clock/ }).click();
+  await expect(reader.getByRole('heading').first()).toBeVisible();
+  await expectAxeClean(page);
+});

@@ -39,6 +39,7 @@ import {
   toCover,
   VISUAL_REJECTS,
 } from '@hephaist/core';
+import { ReadFault } from '../answer/read-fault';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { OnFileStore } from '../data/on-file.store';
@@ -87,6 +88,13 @@ export class LogForm {
   protected readonly fluxes = computed(() => plain(this.tables().fluxes.map((f) => f.id)));
   protected readonly rejects = plain(VISUAL_REJECTS);
   protected readonly looks = plain(['accepted', 'rejected'] as const);
+
+  private readonly faults = inject(ReadFault);
+  /** Asks what is seen, and takes its word. */
+  protected async readFault(): Promise<void> {
+    const fault = await this.faults.read({ what: this.joint().mark, fault: null, mayTake: true });
+    if (fault?.reject) this.form.set({ visual: 'rejected', visualReason: fault.reject });
+  }
 
   private readonly zone = computed(() => this.store.timeZone());
   /** Every entry of the joint, the latest first. */

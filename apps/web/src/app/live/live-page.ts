@@ -23,6 +23,7 @@ import {
   STALE_S,
   STAND_IN_MISHAPS,
 } from '@hephaist/core';
+import { ReadFault } from '../answer/read-fault';
 import { JobStore } from '../data/job.store';
 import { Outbox } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
@@ -231,6 +232,12 @@ export class LivePage {
   );
 
   /** Opens the number pad at once, so that a digit pressed right after it is not lost. */
+  private readonly faults = inject(ReadFault);
+  /** Asks what is seen on the joint in hand; nothing is written here. */
+  protected async readFault(): Promise<void> {
+    await this.faults.read({ what: 'the joint', fault: null, mayTake: false });
+  }
+
   protected openPad(): void {
     this.padOpen.set(true);
     this.changes.detectChanges();

@@ -1,6 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { brazedToWords, type Coupon, couponMissing, couponRecord } from '@hephaist/contracts';
-import { type CouponVerdict, doubtWords, qualifiedRange, sourceLine } from '@hephaist/core';
+import {
+  type CouponVerdict,
+  doubtWords,
+  EMPTY_WHERE,
+  type FaultId,
+  FAULTS,
+  qualifiedRange,
+  readVoids,
+  sourceLine,
+} from '@hephaist/core';
+import { ReadFault } from '../answer/read-fault';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { PeelFace } from '../drawings/peel-face';
@@ -16,7 +27,7 @@ import { TracedPicture } from './traced-picture';
 /** One coupon on file: strip or peeled face to scale, the arithmetic of its verdict, and what it qualifies. */
 @Component({
   selector: 'hp-coupon-sheet',
-  imports: [Annul, Follow, PaperLink, SecondLookOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
+  imports: [Annul, MatButtonModule, Follow, PaperLink, SecondLookOf, TracedPicture, SayPipe, Strip, PeelFace, QtyPipe],
   template: `
     @let c = coupon();
     @let v = verdict();
@@ -76,6 +87,18 @@ import { TracedPicture } from './traced-picture';
       <p class="caution">▲ Within measuring uncertainty of the limit{{ doubt() }}: have it read again.</p>
     }
     <p class="quiet">{{ v.ruleSet.name }}: {{ source() }}. Check the current code book; the tool does not certify.</p>
+    @if (voids(); as r) {
+      <h2>What the voids say</h2>
+      <p>
+        {{ r.where }}
+        @if (r.fault) {
+          {{ faults[r.fault].cause }} Next time: {{ faults[r.fault].nextTime }}
+        }
+        <button matButton="outlined" (click)="readFault(r.fault)">
+          {{ r.fault ? 'More of it' : 'Void where on the clock?' }}
+        </button>
+      </p>
+    }
     <h2>What it qualifies</h2>
     @if (range(); as r) {
       <ul>
@@ -135,5 +158,12 @@ export class CouponSheet {
       ? [`${this.name()} no longer has what it qualifies; joints that rested on it are out of range.`]
       : [],
   );
+  protected readonly faults = FAULTS;
+  /** What its voids say of how it was brazed. */
+  protected readonly voids = computed(() => readVoids(this.coupon().faces, this.coupon().position));
+  private readonly reader = inject(ReadFault);
+  protected async readFault(fault: FaultId | null): Promise<void> {
+    await this.reader.read({ what: `coupon ${this.coupon().number}`, fault, from: EMPTY_WHERE, mayTake: false });
+  }
   protected readonly procedure = computed(() => brazedToWords(this.coupon(), this.crew.procedures()));
 }

@@ -1,0 +1,23 @@
+import { inject, Injectable } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
+import type { Fault } from '@hephaist/core';
+import { firstValueFrom } from 'rxjs';
+import type { FaultAsked } from './fault-reader';
+
+/** Opens the fault reader. */
+@Injectable({ providedIn: 'root' })
+export class ReadFault {
+  private readonly dialog = inject(MatDialog);
+
+  /** The fault whose word is taken; null where none is. */
+  async read(asked: FaultAsked): Promise<Fault | null> {
+    const { FaultReader } = await import('./fault-reader');
+    const open = this.dialog.open<unknown, FaultAsked, Fault>(FaultReader, {
+      data: asked,
+      width: '680px',
+      maxWidth: '96vw',
+      ariaLabelledBy: 'fault-title',
+    });
+    return (await firstValueFrom(open.afterClosed())) ?? null;
+  }
+}
