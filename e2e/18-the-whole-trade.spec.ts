@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { expectAxeClean, openDemo, recordsOf, test } from './helpers';
+import { choose, counted, expectAxeClean, openDemo, pick, recordsOf, test } from './helpers';
 
 test('an unknown stub is told by a magnet and a file, from its card, and stays told', async ({ page }) => {
   const job = await openDemo(page, 'plan');
@@ -76,4 +76,67 @@ test('the fault reader: three steps from what is seen to the word in the log; fr
   await page.getByRole('button', { name: /More of it|Void where on the clock/ }).click();
   await expect(reader.getByRole('heading').first()).toBeVisible();
   await expectAxeClean(page);
+});
+
+test('the engine asked backwards: which joints of the job a rod may make, and why not the others', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await choose(page, 'Rod and flux list');
+  const list = page.getByRole('dialog');
+  await pick(list.getByLabel('Rod', { exact: true }), 'BCuP-5');
+  await expect(list.getByText(/✓ BCuP-5 may make \d+ of \d+: /)).toBeVisible();
+  await expect(list.getByText(/Phosphorus turns iron brittle: no BCuP on copper-plated steel/)).toBeVisible();
+  await expect(list.getByText('PF-07', { exact: false }).last()).toBeVisible();
+  await expectAxeClean(page);
+});
+
+test.describe('one joint, now', () => {
+  test('on a phone: from the first page in six touches, without signing in, and without a server', async ({
+    browser,
+    baseURL,
+  }) => {
+    const context = await browser.newContext({
+      baseURL,
+      storageState: { cookies: [], origins: [] },
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+    });
+    const page = await context.newPage();
+    await page.goto('/');
+    await expect(page.getByLabel('Sign-in name')).toBeVisible();
+    await expect(page.getByRole('link', { name: 'One joint, now' })).toBeVisible();
+    const hand = await counted(page);
+    await page.getByRole('link', { name: 'One joint, now' }).tap();
+    await expect(page.getByRole('heading', { name: 'Which joint?' })).toBeVisible();
+    await context.setOffline(true);
+    await page.getByRole('option', { name: '7/8', exact: true }).tap();
+    await page.getByRole('option', { name: 'plated or unknown stub' }).tap();
+    await page.getByRole('radio', { name: 'socket down' }).tap();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(/It takes BAg-\d+ with .*flux FB3-C/);
+    expect((await hand()).clicks).toBeLessThanOrEqual(6);
+    await expect(page.getByText('Socket (plated steel): degrease')).toBeVisible();
+    await expect(page.getByText(/Vent open beyond the joint/)).toBeVisible();
+    await expectAxeClean(page);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+
+    await page.getByRole('button', { name: /In the van: anything/ }).tap();
+    await page.getByRole('option', { name: 'BCuP-5', exact: true }).tap();
+    await expect(page.getByText(/Nothing in the van serves it\. Get BAg-\d+/)).toBeVisible();
+    await page.getByRole('option', { name: 'BAg-7', exact: true }).tap();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('It takes BAg-7');
+    await context.close();
+  });
+
+  test('by keyboard in shorthand, and kept as a joint of a job', async ({ page }) => {
+    await openDemo(page, 'plan');
+    await page.goto('/now');
+    await page.getByLabel('Or say it').fill('1 1/8 cu-brass valve up near txv 4in');
+    await expect(page.getByRole('heading', { level: 1 })).toContainText('It takes BAg-');
+    await page.getByRole('link', { name: 'Keep it as a joint of a job' }).click();
+    await page.getByRole('link', { name: /^Saltmarsh/ }).click();
+    const line = page.getByLabel('Add joints in shorthand');
+    await expect(line).toHaveValue(/^1-1\/8 acr cu-brass valve up near txv/);
+    await line.press('Enter');
+    await expect(page.getByText(/1 joint added to/)).toBeVisible();
+    await expect(page).not.toHaveURL(/add=/);
+  });
 });

@@ -108,6 +108,7 @@ export * from './pressure-test/vacuum-decay.js';
 export * from './joint-log/findings.js';
 export * from './joint-log/makings.js';
 export * from './joint-log/rejects.js';
+export * from './selection/van.js';
 export * from './faults/faults.js';
 export * from './faults/fault-reader.js';
 export * from './faults/void-reading.js';

@@ -4,6 +4,11 @@ import { leaveJob } from './shell/company-frame';
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'jobs' },
   {
+    path: 'now',
+    title: 'One joint, now · Hephaist',
+    loadComponent: () => import('./now/now-page').then((m) => m.NowPage),
+  },
+  {
     path: '',
     loadComponent: () => import('./shell/company-frame').then((m) => m.CompanyFrame),
     children: [

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, HostListener, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, HostListener, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterOutlet } from '@angular/router';
@@ -7,13 +7,16 @@ import { SignIn } from './people/sign-in';
 import { HeldEntries } from './shell/held-entries';
 import { openKeySheet, openPalette } from './shell/palette-opener';
 import { JOB_PLACES } from './shell/places';
+import { urlOf } from './shell/url-of';
 
 /** The whole application: pages above, what is held here below; keys that work anywhere. */
 @Component({
   selector: 'hp-root',
   imports: [MatButtonModule, RouterOutlet, HeldEntries, SignIn],
   template: `
-    @if (account.me() && !account.mustChange()) {
+    @if (isOpen()) {
+      <router-outlet />
+    } @else if (account.me() && !account.mustChange()) {
       <div class="page" [attr.inert]="account.mustSignIn() ? '' : null">
         <router-outlet /><hp-held-entries class="no-print" />
       </div>
@@ -23,7 +26,7 @@ import { JOB_PLACES } from './shell/places';
         <button matButton="filled" (click)="account.load()">Try again</button>
       </section>
     }
-    @if (account.mustSignIn() || account.mustChange()) {
+    @if (!isOpen() && (account.mustSignIn() || account.mustChange())) {
       <hp-sign-in />
     }
   `,
@@ -51,6 +54,9 @@ export class App {
   private readonly dialog = inject(MatDialog);
   private readonly router = inject(Router);
   protected readonly account = inject(AccountStore);
+  private readonly url = urlOf(this.router);
+  /** One joint, now, is for anybody. */
+  protected readonly isOpen = computed(() => /^\/now(\?|$)/.test(this.url()));
 
   constructor() {
     effect(() => {

@@ -8,7 +8,7 @@ import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
 import { SayPipe } from '../units/say.pipe';
 import { CleaningStore } from './cleaning.store';
-import { JointCard } from './joint-card';
+import { JointCard } from '../answer/joint-card';
 import { JointLog } from './joint-log';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */

@@ -71,6 +71,11 @@ const FEW = 6;
       }
       <div class="desk">
         <section class="jobs" aria-label="Jobs of the company">
+          @if (keep(); as words) {
+            <p class="caution keep" role="status">
+              <code>{{ words }}</code> is to be kept: pick its job, or begin one.
+            </p>
+          }
           <hp-first-steps (begun)="beginJob()" />
           <hp-waiting-files (taken)="open($event)" />
           @if (error(); as e) {
@@ -88,7 +93,7 @@ const FEW = 6;
               @for (job of shown(); track job.id) {
                 @let next = nextOf(job);
                 <li class="sheet">
-                  <a [routerLink]="['/job', job.id, 'plan']">
+                  <a [routerLink]="['/job', job.id, 'plan']" [queryParams]="keep() ? { add: keep() } : {}">
                     <strong>{{ job.name }}</strong>
                     <span class="quiet">{{ job.place }}</span>
                     <span class="count">{{ job.brazed }} of {{ job.joints }} joints brazed</span>
@@ -146,6 +151,11 @@ const FEW = 6;
               <span class="quiet">two minutes, in the demo</span>
             </p>
           }
+          <h2>On a roof</h2>
+          <p>
+            <a routerLink="/now">One joint, now</a>
+            <span class="quiet">with what is in the van, without a job</span>
+          </p>
           <h2>Running out</h2>
           @for (a of lapsing(); track a.brazer.id) {
             <p>
@@ -191,6 +201,8 @@ export class JobsPage {
   protected readonly find = signal('');
   /** `job` where one is to be begun at once. */
   readonly begin = input<string>();
+  /** A joint in shorthand that is to be kept in a job. */
+  readonly keep = input<string>();
   /** Archived jobs are shown instead of current ones. */
   protected readonly old = signal(false);
   /** The demo's job, where it is loaded. */

@@ -10,6 +10,7 @@ import {
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
 import {
   type DemoSignIn,
   firstRunSchema,
@@ -30,7 +31,7 @@ import { JointDrawing } from './joint-drawing';
 /** Signing in; making the first administrator; changing a password that someone else gave. */
 @Component({
   selector: 'hp-sign-in',
-  imports: [Entry, FormEnd, FormOf, JointDrawing, MatButtonModule],
+  imports: [Entry, FormEnd, FormOf, JointDrawing, MatButtonModule, RouterLink],
   template: `
     <main>
       <section class="who">
@@ -39,6 +40,12 @@ import { JointDrawing } from './joint-drawing';
           For each joint its rod, flux, gap and nitrogen, with the reasons; and the proof that it was brazed right.
         </p>
         <hp-joint-drawing />
+        @if (asks() === 'in') {
+          <p>
+            <a matButton="outlined" routerLink="/now">One joint, now</a>
+            <span class="quiet">without signing in</span>
+          </p>
+        }
         @if (asks() === 'in' && demo().length) {
           <h2>The demo’s people</h2>
           <ul>

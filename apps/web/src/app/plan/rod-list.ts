@@ -17,6 +17,7 @@ import { UnitsStore } from '../units/units.store';
 import { storedWishes, storeWishes, type Wishes } from './prices';
 import { ORDER_COLUMNS, orderRows, OTHER_COLUMNS, setColumns, type SetRow } from './rod-list-columns';
 import { rodListCsv } from './rod-list-csv';
+import { RodServes } from './rod-serves';
 
 /** Classes worth asking about on joints that a phosphorus rod serves: no silver, 2, 5, 6 and 15 %. */
 const ASKED = ['BCuP-2', 'BCuP-6', 'BCuP-3', 'BCuP-4', 'BCuP-5'];
@@ -25,7 +26,7 @@ const SELECTION = 'selection';
 /** What to buy and carry: rods by class and form and flux for the job, a line or a selection, and the fewest rods that do. */
 @Component({
   selector: 'hp-rod-list',
-  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, PickField],
+  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, PickField, RodServes],
   templateUrl: './rod-list.html',
   styles: `
     .ask {
@@ -67,7 +68,7 @@ export class RodListView {
     ...this.store.lines().map(({ id, name }) => ({ id, name })),
   ]);
 
-  private readonly chosen = computed(() =>
+  protected readonly chosen = computed(() =>
     this.store.joints().filter((j) => {
       if (j.setAside) return false;
       return this.scope() === SELECTION ? this.selection.has(j.id) : !this.scope() || j.lineId === this.scope();

@@ -16,6 +16,7 @@ import { JobStore } from '../data/job.store';
 import { lineCalled } from '../data/new-line';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
+import { addressWord } from '../layout/address';
 import { QtyPipe } from '../units/qty.pipe';
 import { nextMark } from './joint-draft';
 import { jointsWord, StepDone } from './step-done';
@@ -96,7 +97,9 @@ export class ShorthandLine {
   private readonly shop = inject(ShopStore);
   private readonly step = inject(StepDone);
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
-  protected readonly text = signal('');
+  /** A joint that was worked out without a job and is to be kept in this one. */
+  private readonly brought = addressWord('add');
+  protected readonly text = signal(this.brought());
   protected readonly failure = signal<string | null>(null);
   /** The line that is named before its joints. */
   private readonly named = computed(() => lineNamed(this.text(), this.store.lines()));
@@ -170,6 +173,7 @@ export class ShorthandLine {
         joints.map((data) => ({ seen: 0, data })),
       );
       this.text.set('');
+      this.brought.set('');
       this.nextLine.set(newId());
       this.step.say(`${jointsWord(joints.length)} added to ${line.name}.`);
       const first = joints[0];

@@ -16,8 +16,8 @@ import {
   stubWords,
   swageOf,
 } from '@hephaist/core';
-import { AskStub } from '../answer/ask-stub';
-import { JointAnswer } from '../answer/joint-answer';
+import { AskStub } from './ask-stub';
+import { JointAnswer } from './joint-answer';
 import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
 import { Clock } from '../drawings/clock';
@@ -150,7 +150,8 @@ export class JointCard {
   /** Asks what the stub is; who may change joints keeps the answer with it. */
   protected async askStub(): Promise<void> {
     const joint = this.joint();
-    const mayKeep = this.account.may('write:joint') && !this.store.isReadOnly() && !this.store.lastLog().has(joint.id);
+    const isOpen = this.store.stored('joint', joint.id) !== undefined && !this.store.lastLog().has(joint.id);
+    const mayKeep = isOpen && this.account.may('write:joint') && !this.store.isReadOnly();
     const told = await this.stubs.ask({ mark: joint.mark, answers: joint.stub ?? {}, mayKeep });
     if (!told) return;
     const socket = { ...joint.socket, metalId: told.metalId };
