@@ -55,6 +55,11 @@ test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, 
   await test.step('a silent analyser is stale, never filled in; a reading by hand is taken and marked', async () => {
     await pick(page.getByLabel('The stand-ins’ mishap'), 'analyser silent');
     await expect(page.getByText(/Oxygen analyser: no word for \d+ s/)).toBeVisible({ timeout: 120_000 });
+    await page.getByRole('button', { name: 'What do I see?' }).click();
+    await page.getByRole('button', { name: 'flux or smoke' }).click();
+    await page.getByRole('button', { name: 'White smoke off brass or bronze' }).click();
+    await expect(page.getByText('Back the flame off and ventilate')).toBeVisible();
+    await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     await page.getByRole('button', { name: 'Read by hand' }).click();
     for (const key of ['9', '9']) await page.keyboard.press(key);
     await page.getByRole('button', { name: 'Write it down' }).click();

@@ -82,6 +82,17 @@ describe('references of a job file', () => {
     expect(fieldsOf(file)).toContain(field);
   });
 
+  it('a wall behind and the answers of a stub go with the joint, and a file of before there were any is taken', () => {
+    const [first, ...rest] = demo.joints;
+    const told = { ...first!, wallBehind: true, stub: { magnet: 'holds', file: 'skin' } };
+    const back = parseJobFile(JSON.parse(writeJobFile({ ...demo, joints: [told, ...rest] })));
+    expect(back.joints[0]).toMatchObject({ wallBehind: true, stub: { magnet: 'holds', file: 'skin' } });
+    expect([back.joints[1]?.wallBehind, back.joints[1]?.stub]).toEqual([undefined, undefined]);
+    const wrong = { ...told, stub: { magnet: 'perhaps', moon: 'full' } };
+    expect(fieldsOf({ ...demo, joints: [wrong, ...rest] })).toEqual(
+      expect.arrayContaining([expect.stringContaining('joints.0.stub')]),
+    );
+  });
   it('a file that says nothing of what came later is taken', () => {
     const { confirmations: _c, pqrs: _p, pressureTests: _t, signatures: _s, ownRows: _o, ...rest } = demo;
     const { sessions: _x, marks: _m, trace: _r, ...old } = rest;

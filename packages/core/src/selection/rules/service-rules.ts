@@ -264,10 +264,15 @@ const brassRod: Rule<Candidate> = {
     if (kind === 'fuel-gas' || kind === 'medical' || kind === 'hot-sulphur-gas')
       return { effect: 'refuse', says: 'Brass rod is not pipe filler for this service.' };
     if (kind === 'structure') return null;
-    return c.metals.some(isCopperBase)
+    if (c.metals.some(isCopperBase))
+      return {
+        effect: 'refuse',
+        says: 'Brass rod is refused on copper pressure piping: it works close under the melting of the tube and fumes zinc. It belongs to braze-welding and to lap joints in steel.',
+      };
+    return c.metals.some((m) => m.family !== 'steel' && m.family !== 'cast-iron')
       ? {
           effect: 'refuse',
-          says: 'Brass rod is refused on copper pressure piping: it works close under the melting of the tube and fumes zinc. It belongs to braze-welding and to lap joints in steel.',
+          says: 'Under pressure brass rod belongs to lap joints in steel and cast iron, and to no other metal.',
         }
       : {
           effect: 'caution',
