@@ -34,6 +34,15 @@ describe('a card by its metals', () => {
     ['aluminium-3003', /stainless brush, flux at once/],
     ['aluminium-bronze', /its own flux at once/],
   ])('%s', (id, says) => expect(cleaningOf(METALS.find((m) => m.id === id)!)).toMatch(says));
+  it('a patch has no socket: round the hole', () => {
+    const patched = planJoint(
+      sampleJoint({ socket: { kind: 'patch', metalId: 'copper', depthM: null, cup: null } }),
+      sampleLine(),
+    );
+    expect(preparationOf(patched)).toEqual([
+      expect.stringMatching(/^Round the hole \(copper\), well past it: to bright/),
+    ]);
+  });
   it('each part once, both together where they are of one metal', () => {
     expect(preparationOf(joint('copper', 'fitting', 'copper'))).toHaveLength(1);
     expect(preparationOf(joint('copper', 'stub', 'steel')).map((s) => s.split(':')[0])).toEqual([

@@ -37,8 +37,9 @@ export function cleaningOf(metal: Metal): string {
   }
 }
 
-/** Each part with how it is made ready; once where both are of one metal. */
-export function preparationOf({ tubeMetal, socketMetal, bushMetal }: JointPlan): readonly string[] {
+/** Each part with how it is made ready; once where both are of one metal, or where a hole is covered. */
+export function preparationOf({ kind, tubeMetal, socketMetal, bushMetal }: JointPlan): readonly string[] {
+  if (kind === 'patch') return [`Round the hole (${tubeMetal.short}), well past it: ${cleaningOf(tubeMetal)}`];
   if (tubeMetal.id === socketMetal.id && !bushMetal)
     return [`Tube end and socket (${tubeMetal.short}): ${cleaningOf(tubeMetal)}`];
   const parts = [

@@ -3,6 +3,8 @@ import { type Catalogue, SHIPPED } from '../catalogue/catalogue.js';
 import type { TableId } from '../catalogue/own-rows.js';
 import { writeComposition } from '../composition/composition.js';
 import { PEEL_LINES, PEEL_LINES_SOURCE } from '../coupons/peel-lines.js';
+import { FAULT_IDS, FAULT_SOURCE, FAULTS } from '../faults/faults.js';
+import { AT_MOUTH, PORE } from '../faults/void-reading.js';
 import { DEFAULT_LOSS } from '../filler-use/filler-use.js';
 import { ROD_FORMS } from '../filler-use/rod-forms.js';
 import { BRAZING_STARTS_K, BRAZING_STARTS_SOURCE, DENSITY_SOURCE, densityLbIn3, SOLDERS } from '../fillers/fillers.js';
@@ -10,8 +12,11 @@ import { INSTRUMENT_UNCERTAINTY_M } from '../fit-up/gap.js';
 import { GAP_ROUNDING_M, READING_SOURCE } from '../fit-up/readings.js';
 import { fluxSigns, HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
 import { heatReachM, REACH_SOURCE } from '../heat/sensitive-parts.js';
+import { CAUTIONS } from '../joint/cautions.js';
+import { cleaningOf, PREPARATION_SOURCE, SWAGE_SOURCE } from '../joint/preparation.js';
 import { liveProvenance } from '../live/provenance.js';
-import { findMetal } from '../metals/metals.js';
+import { findMetal, METALS } from '../metals/metals.js';
+import { STUB_QUESTION_IDS, STUB_QUESTIONS, STUB_SOURCE } from '../metals/unknown-stub.js';
 import { DEFAULT_LIMIT, FLOW_PRACTICE, PURGE_SOURCE } from '../purge/single-line.js';
 import { WARN_DAYS, WARN_SOURCE } from '../qualification/standing.js';
 import { tubeStressOf } from '../rating/stress.js';
@@ -248,6 +253,37 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       value: f(c.tempK),
       source: HEAT_COLOUR_SOURCE,
     })),
+    ...CAUTIONS.map((c) => ({ table: `Cautions to ${c.step}`, item: c.id, value: c.says, source: c.source })),
+    ...METALS.map((m) => ({
+      table: 'How metals are made ready',
+      item: m.name,
+      value: cleaningOf(m),
+      source: PREPARATION_SOURCE,
+    })),
+    ...FAULT_IDS.map((id) => ({
+      table: 'Faults and what to do',
+      item: FAULTS[id].seen,
+      value: `${FAULTS[id].cause} Now: ${FAULTS[id].now} Next time: ${FAULTS[id].nextTime}`,
+      source: FAULT_SOURCE,
+    })),
+    ...STUB_QUESTION_IDS.map((id) => ({
+      table: 'Questions of an unknown stub',
+      item: STUB_QUESTIONS[id].asks,
+      value: STUB_QUESTIONS[id].answers.map((a) => a.says).join('; '),
+      source: STUB_SOURCE,
+    })),
+    {
+      table: 'Defaults of the computation',
+      item: 'voids of a coupon read by the clock',
+      value: `at the mouth within ${100 * AT_MOUTH} % of the overlap; under ${100 * PORE} % a pore`,
+      source: FAULT_SOURCE,
+    },
+    {
+      table: 'Defaults of the computation',
+      item: 'sockets made on site',
+      value: 'annealed at a dull red, one tube diameter deep up to 1 in; the head sets the gap',
+      source: SWAGE_SOURCE,
+    },
     ...JOINT_RULES.map((r) => ({ table: 'Rules on the joint', item: r.id, value: r.title, source: r.source })),
     ...FILLER_RULES.map((r) => ({ table: 'Rules on the filler', item: r.id, value: r.title, source: r.source })),
     ...tables.ruleSets.map((r) => ({

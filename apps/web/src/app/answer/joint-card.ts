@@ -162,12 +162,15 @@ export class JointCard {
     const p = this.plan();
     const u = this.units;
     const chosen = p.selection.chosen;
-    const out = [
-      ...(this.joint().stub ? [`The stub was told by ${stubWords(this.joint().stub ?? {})}.`] : []),
-      'Cut square, ream, empty the chips.',
-      ...preparationOf(p),
+    const fitted = [
       `Insert ${u.show(p.overlap.overlapM, 'length')}${p.overlap.answers[0]?.governs ? ' to the stop' : ''}, and turn.`,
       `Gap ${u.show(p.gap.sideM, 'gap')} a side cold, ${u.show(2 * p.gap.sideM, 'gap')} across; ${chosen ? `${u.show(chosen.gap.sideM, 'gap')} at heat, ${chosen.gapVerdict}.` : ''}`,
+    ];
+    const out = [
+      ...(this.joint().stub ? [`The stub was told by ${stubWords(this.joint().stub ?? {})}.`] : []),
+      ...(p.patch ? [] : ['Cut square, ream, empty the chips.']),
+      ...preparationOf(p),
+      ...(p.patch ? [] : fitted),
     ];
     out.push(
       chosen?.flux
@@ -195,7 +198,7 @@ export class JointCard {
       out.push(
         `The flux tells: ${tells.signs.map((s) => `${s.says} near ${this.units.show(s.atK, 'temperature')}`).join('; ')}.`,
       );
-    if (this.plan().tube.odM >= 0.0254) out.push('1 in and larger: preheat the whole fitting.');
+    if (this.plan().tube.odM >= 0.0254 && !this.plan().patch) out.push('1 in and larger: preheat the whole fitting.');
     return out;
   }
 
@@ -209,7 +212,9 @@ export class JointCard {
       ring
         ? `Ring of ${chosen.filler.id} slipped on before assembly: ${u.show(ring.wireM, 'diameter')} wire, ${u.show(ring.insideM, 'diameter')} inside, ${ring.turns.toFixed(2)} turns (${u.show(ring.wireLengthM, 'length')}); its ends need not meet. Heat from the far side so that the ring melts last.`
         : `About ${u.show(use.lengthM, 'length')} of ${use.form.name} (${u.show(use.massKg, 'filler')}) of ${chosen.filler.id}. The metal melts the rod, never the flame.`,
-      `Stop at a complete small concave fillet, about ${this.units.show(filletRadiusM(this.plan().tube.wallM), 'length')}.`,
+      this.plan().patch
+        ? 'Stop at a low dome, tinned all round.'
+        : `Stop at a complete small concave fillet, about ${this.units.show(filletRadiusM(this.plan().tube.wallM), 'length')}.`,
     ];
   }
 

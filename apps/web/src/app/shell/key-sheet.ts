@@ -21,9 +21,10 @@ import { type Column, Table } from '../layout/table';
         position, part nearby and how far. Any order; what is not said is one copper joint in ACR tube, a fitting,
         horizontal, nominal gap. Also <code>22mm</code>, <code>gap .003</code>, <code>up</code>, <code>down</code>,
         <code>stub</code>, <code>valve</code>, <code>swaged</code>, <code>patch</code>, <code>ring</code>,
-        <code>coated</code>, <code>moves</code>; <code>1-1/8x7/8</code> is a reducing fitting, a joint of each size. A
-        word that is not known is marked, never dropped. A line’s name before them puts them on it, and begins it where
-        there is none: <code>suction 6x 7/8</code>.
+        <code>coated</code>, <code>moves</code>, <code>wall</code> where something burns behind, a rod as
+        <code>bag-24</code>; <code>1-1/8x7/8</code> is a reducing fitting, a joint of each size. A word that is not
+        known is marked, never dropped. A line’s name before them puts them on it, and begins it where there is none:
+        <code>suction 6x 7/8</code>.
       </p>
       <p class="quiet">
         Advice only: local codes and licensed practice govern. Values marked “from memory” are to be checked in the
