@@ -53,7 +53,6 @@ const WORDS: readonly Word[] = [
     'melting range',
   ),
   word('Brazing range', 'The temperatures between which a rod is brought to flow into the joint.'),
-  word('Stub', 'A short end that a part comes with, as a compressor’s: it looks like copper and may be steel.'),
   word(
     'Swage',
     'A socket made on site: the tube’s end is annealed and expanded by a head that sets the gap.',

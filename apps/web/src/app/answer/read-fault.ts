@@ -1,7 +1,7 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import type { Fault } from '@hephaist/core';
-import { firstValueFrom } from 'rxjs';
+import { askIn } from '../layout/ask-in';
 import type { FaultAsked } from './fault-reader';
 
 /** Opens the fault reader. */
@@ -12,12 +12,6 @@ export class ReadFault {
   /** The fault whose word is taken; null where none is. */
   async read(asked: FaultAsked): Promise<Fault | null> {
     const { FaultReader } = await import('./fault-reader');
-    const open = this.dialog.open<unknown, FaultAsked, Fault>(FaultReader, {
-      data: asked,
-      width: '680px',
-      maxWidth: '96vw',
-      ariaLabelledBy: 'fault-title',
-    });
-    return (await firstValueFrom(open.afterClosed())) ?? null;
+    return askIn(this.dialog, FaultReader, asked, 'fault-title');
   }
 }
