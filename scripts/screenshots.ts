@@ -59,7 +59,7 @@ const fromMenu = async (page: Page, item: string): Promise<void> => {
   await page.getByRole('menuitem', { name: item }).click();
 };
 
-const views: Record<string, { path: string; dark?: boolean; phone?: boolean; act?: (page: Page) => Promise<void> }> = {
+const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) => Promise<void> }> = {
   jobs: { path: '/jobs' },
   plan: {
     path: `/job/${job}/plan`,
@@ -68,19 +68,19 @@ const views: Record<string, { path: string; dark?: boolean; phone?: boolean; act
       await p.getByLabel('Add joints in shorthand').fill('3x 1-1/8 acr cu-plated stub horiz near txv 4in');
     },
   },
-  'plan-dark': {
-    path: `/job/${job}/plan`,
-    dark: true,
-    act: async (p) => {
-      await p.locator('hp-account-menu button').click();
-      await p.getByRole('menuitemradio', { name: 'mm, °C, bar' }).click();
-      await p.getByRole('button', { name: /^PF-11/ }).click();
-    },
-  },
   'phone-plan': {
     path: `/job/${job}/plan`,
     phone: true,
     act: (p) => p.getByRole('grid').getByText('PF-07', { exact: true }).click(),
+  },
+  'phone-now': {
+    path: '/now',
+    phone: true,
+    act: async (p) => {
+      await p.getByRole('option', { name: '7/8', exact: true }).click();
+      await p.getByRole('option', { name: 'plated or unknown stub' }).click();
+      await p.getByRole('heading', { level: 1 }).scrollIntoViewIfNeeded();
+    },
   },
   'phone-purge': { path: `/job/${job}/purge`, phone: true },
   braze: {
@@ -202,7 +202,7 @@ for (const [name, view] of Object.entries(views)) {
   if (wanted.length && !wanted.includes(name)) continue;
   const page = await browser.newPage({
     viewport: view.phone ? { width: 390, height: 844 } : { width: 1280, height: 800 },
-    colorScheme: view.dark ? 'dark' : 'light',
+    colorScheme: 'light',
   });
   await page.context().addCookies([{ name: cookieName, value: cookieValue, url: base }]);
   await page.goto(base + view.path);

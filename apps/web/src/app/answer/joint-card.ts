@@ -16,13 +16,13 @@ import {
   stubWords,
   swageOf,
 } from '@hephaist/core';
-import { AskStub } from './ask-stub';
-import { JointAnswer } from './joint-answer';
 import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
 import { Clock } from '../drawings/clock';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
+import { AskStub } from './ask-stub';
+import { JointAnswer } from './joint-answer';
 
 interface CardStep {
   readonly title: string;

@@ -1,6 +1,6 @@
 import type { JobSummary } from '@hephaist/contracts';
 import { describe, expect, it } from 'vitest';
-import { nextOf, sortedJobs } from './job-next';
+import { farOf, nextOf, sortedJobs } from './job-next';
 
 const job = (more: Partial<JobSummary> = {}): JobSummary => ({
   id: 'a',
@@ -49,4 +49,9 @@ describe('jobs in a row', () => {
     expect(ids('newest', 'NORTH al')).toEqual(['2']);
     expect(ids('newest', 'nowhere')).toEqual([]);
   });
+});
+
+it('says in figures how far a job is, what is left first', () => {
+  const said = farOf(job({ joints: 10, brazed: 3, lines: 1, tested: 0 })).map((f) => `${f.n} ${f.what}`);
+  expect(said).toEqual(['7 joints to braze', '3 brazed', '1 line', '1 without a pressure test']);
 });

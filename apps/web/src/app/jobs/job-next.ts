@@ -38,3 +38,11 @@ export function sortedJobs(jobs: readonly JobSummary[], sort: JobSort, find: str
     .filter((j) => words.every((w) => `${j.name} ${j.place}`.toLowerCase().includes(w)))
     .sort((a, b) => order[sort](a, b) || b.id.localeCompare(a.id));
 }
+
+/** How far a job is, in figures, those first that are its work. */
+export const farOf = (job: JobSummary): readonly { readonly n: number; readonly what: string }[] => [
+  { n: job.joints - job.brazed, what: 'joints to braze' },
+  { n: job.brazed, what: 'brazed' },
+  { n: job.lines, what: job.lines === 1 ? 'line' : 'lines' },
+  { n: job.lines - job.tested, what: 'without a pressure test' },
+];

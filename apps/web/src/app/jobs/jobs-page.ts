@@ -29,12 +29,14 @@ import { PageHead } from '../layout/page-head';
 import { May } from '../signing/may';
 import { hereZone, localNow } from '../time/zone';
 import { FirstSteps } from './first-steps';
-import { JOB_SORTS, type JobSort, nextOf, sortedJobs } from './job-next';
+import { farOf, JOB_SORTS, type JobSort, nextOf, sortedJobs } from './job-next';
 import { lapsingOf } from './lapsing';
 import { WaitingFiles } from './waiting-files';
 
 /** Up to so many jobs are found by looking. */
 const FEW = 6;
+/** Up to so many have room to say how far each is in figures. */
+const ROOMY = 2;
 
 /** Home: every job with how far it is and what it needs next; what runs out; a job file is brought in here. */
 @Component({
@@ -89,7 +91,7 @@ const FEW = 6;
                 <hp-pick label="In which order" [bare]="true" [options]="sorts" [(value)]="sort" />
               </div>
             }
-            <ul>
+            <ul [class.few]="shown().length <= ROOMY">
               @for (job of shown(); track job.id) {
                 @let next = nextOf(job);
                 <li class="sheet">
@@ -102,6 +104,16 @@ const FEW = 6;
                       [attr.aria-label]="'Brazed joints of ' + job.name"
                     />
                   </a>
+                  @if (shown().length <= ROOMY) {
+                    <dl>
+                      @for (f of farOf(job); track f.what) {
+                        <div>
+                          <dd>{{ f.n }}</dd>
+                          <dt>{{ f.what }}</dt>
+                        </div>
+                      }
+                    </dl>
+                  }
                   <p class="next">
                     @if (next.isDone) {
                       <span class="fine">✓ {{ next.says }}</span>
@@ -197,6 +209,8 @@ export class JobsPage {
   private readonly crew = inject(CrewStore);
   protected readonly sorts = JOB_SORTS;
   protected readonly FEW = FEW;
+  protected readonly ROOMY = ROOMY;
+  protected readonly farOf = farOf;
   protected readonly sort = signal<JobSort>('newest');
   protected readonly find = signal('');
   /** `job` where one is to be begun at once. */
