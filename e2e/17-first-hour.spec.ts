@@ -338,3 +338,30 @@ test('what is not for a role is not offered: an auditor’s every button does so
   }
   expect(refused).toEqual([]);
 });
+
+test('Escape closes what is open and loses nothing; names are offered where one is asked', async ({ page }) => {
+  await openDemo(page, 'plan');
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Alt+n');
+  const form = page.getByRole('dialog');
+  await form.getByLabel('Note').fill('behind the pump');
+  await page.keyboard.press('Escape');
+  await expect(form).toBeHidden();
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Alt+n');
+  await expect(form.getByLabel('Note')).toHaveValue('behind the pump');
+  await form.getByRole('button', { name: 'Begin anew' }).click();
+  await page.keyboard.press('Escape');
+  for (const open of ['Job, lines and schools', 'Rod and flux list', 'Joints from CSV']) {
+    await choose(page, open);
+    await expect(form).toBeVisible();
+    await page.keyboard.press('Escape');
+    await expect(form).toBeHidden();
+  }
+  await page.getByRole('link', { name: /Braze/ }).click();
+  await page.getByRole('button', { name: /^MV-10/ }).click();
+  const looked = page.getByLabel('Looked at by');
+  await looked.fill('Imre');
+  await page.getByRole('option', { name: 'Imre Oyelaran' }).click();
+  await expect(looked).toHaveValue('Imre Oyelaran');
+});

@@ -51,3 +51,10 @@ export function stripPicture(wish: StripWish): GreyPicture {
     }
   return { width: wish.width, height: wish.height, grey };
 }
+
+/** A picture whose grey is told by place. */
+export const greyPicture = (width: number, height: number, at: (x: number, y: number) => number): GreyPicture => ({
+  width,
+  height,
+  grey: Uint8ClampedArray.from({ length: width * height }, (_, i) => at(i % width, Math.floor(i / width))),
+});

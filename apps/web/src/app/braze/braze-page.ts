@@ -3,12 +3,12 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { cleanLeftS, formatDuration, rigCautions } from '@hephaist/core';
 import { group } from 'd3';
+import { JointCard } from '../answer/joint-card';
 import { SeamPlan } from '../answer/seam-plan';
 import { JobStore } from '../data/job.store';
 import { StateMark } from '../drawings/state-mark';
 import { SayPipe } from '../units/say.pipe';
 import { CleaningStore } from './cleaning.store';
-import { JointCard } from '../answer/joint-card';
 import { JointLog } from './joint-log';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */

@@ -42,6 +42,7 @@ import {
 import { ReadFault } from '../answer/read-fault';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { namesOffered } from '../data/names-offered';
 import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
@@ -89,6 +90,7 @@ export class LogForm {
   protected readonly rejects = plain(VISUAL_REJECTS);
   protected readonly looks = plain(['accepted', 'rejected'] as const);
 
+  protected readonly names = namesOffered();
   private readonly faults = inject(ReadFault);
   /** Asks what is seen, and takes its word. */
   protected async readFault(): Promise<void> {

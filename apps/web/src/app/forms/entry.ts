@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, input, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, input, viewChild } from '@angular/core';
 import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatInputModule } from '@angular/material/input';
 import { BoundText } from './bound';
@@ -30,7 +30,7 @@ import { Wrong } from './wrong';
         (change)="late() && write(box.value)"
       />
       <mat-autocomplete #offered="matAutocomplete" (optionSelected)="write($event.option.value)">
-        @for (o of offers(); track o) {
+        @for (o of fitting(); track o) {
           <mat-option [value]="o">{{ o }}</mat-option>
         }
       </mat-autocomplete>
@@ -54,6 +54,11 @@ export class Entry extends BoundText {
   readonly placeholder = input('');
   /** What may be taken instead of typed. */
   readonly offers = input<readonly string[]>([]);
+  /** Those that hold what is typed; all where nothing is, or one of them stands there whole. */
+  protected readonly fitting = computed(() => {
+    const [said, all] = [this.text().trim().toLowerCase(), this.offers()];
+    return all.some((o) => o.toLowerCase() === said) ? all : all.filter((o) => o.toLowerCase().includes(said));
+  });
   private readonly box = viewChild.required<ElementRef<HTMLInputElement>>('box');
 
   focus(): void {

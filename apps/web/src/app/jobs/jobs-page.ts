@@ -23,6 +23,7 @@ import { Outbox } from '../data/outbox';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
+import { openForm } from '../layout/ask-in';
 import { Done } from '../layout/done';
 import { Page } from '../layout/page';
 import { PageHead } from '../layout/page-head';
@@ -248,13 +249,7 @@ export class JobsPage {
 
   protected async beginJob(data: JointList | null = null): Promise<void> {
     const { BeginJob } = await import('./begin-job');
-    this.dialog.open(BeginJob, {
-      data,
-      width: '860px',
-      maxWidth: '96vw',
-      ariaLabelledBy: 'begin-job-title',
-      disableClose: true,
-    });
+    openForm(this.dialog, BeginJob, data, 'begin-job-title');
   }
 
   /** A job's file, its package or a list of joints that is dropped on the page. */

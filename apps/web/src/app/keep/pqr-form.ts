@@ -38,6 +38,7 @@ import { CouponTests } from '../coupon-tests/coupon-tests';
 import { newTest, readTest, type TestDraft, unansweredOf } from '../coupon-tests/test-drafts';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { namesOffered } from '../data/names-offered';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { pqrChanges } from '../data/what-changes';
@@ -69,6 +70,7 @@ export class PqrForm {
   readonly procedure = input.required<Procedure>();
   readonly filed = output<Pqr>();
   readonly cancelled = output();
+  protected readonly names = namesOffered();
   private readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
   private readonly tables = inject(ShopStore).tables;

@@ -4,6 +4,7 @@ import { MatDialog } from '@angular/material/dialog';
 import { Router } from '@angular/router';
 import { BroughtList, type JointList } from '../data/brought-list';
 import { JobStore } from '../data/job.store';
+import { openForm } from '../layout/ask-in';
 import { May } from '../signing/may';
 import { JointPlanView } from './joint-plan';
 import { LineStrip } from './line-strip';
@@ -116,13 +117,7 @@ export class PlanPage {
 
   protected async openForm(fresh: boolean): Promise<void> {
     const { JointForm } = await import('./joint-form');
-    this.dialog.open(JointForm, {
-      data: { joint: this.store.selected(), fresh },
-      width: '860px',
-      maxWidth: '96vw',
-      ariaLabelledBy: 'joint-form-title',
-      disableClose: true,
-    });
+    openForm(this.dialog, JointForm, { joint: this.store.selected(), fresh }, 'joint-form-title');
   }
 
   protected async openRods(jointIds: readonly string[]): Promise<void> {

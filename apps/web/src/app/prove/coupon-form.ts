@@ -31,9 +31,6 @@ import {
   doubtWords,
   type FieldProblem,
   InputError,
-  JOINT_TYPES,
-  PROCESS_TYPES,
-  PROCESSES,
   VISUAL_REJECTS,
   type VoidInterval,
 } from '@hephaist/core';
@@ -44,6 +41,7 @@ import { VoidBar } from '../coupon-tests/void-bar';
 import { isUnanswered, readVoids, voidText } from '../coupon-tests/void-text';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { namesOffered } from '../data/names-offered';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { couponChanges } from '../data/what-changes';
@@ -55,15 +53,7 @@ import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { laboratoryOf } from '../forms/laboratory';
 import { couponNumber, nextNumber } from '../forms/next-number';
-import {
-  fillerOptions,
-  metalOptions,
-  plain,
-  POSITION_OPTIONS,
-  ruleSetOptions,
-  sizeOptions,
-  standardOptions,
-} from '../forms/options';
+import { plain, sizeOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { inWords } from '../forms/problems';
@@ -75,6 +65,7 @@ import { SayPipe } from '../units/say.pipe';
 import { typed } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
 import { beginCoupon, type CouponDraft, fromReserved, unansweredIn } from './coupon-draft';
+import { couponLists } from './coupon-lists';
 import type { Traced } from './strip-tracer';
 
 const ACCEPTED = 'accepted';
@@ -104,6 +95,7 @@ const ACCEPTED = 'accepted';
 export class CouponForm {
   readonly done = output<Coupon>();
   readonly cancelled = output();
+  protected readonly names = namesOffered();
   protected readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
   private readonly signer = inject(Signer);
@@ -111,22 +103,7 @@ export class CouponForm {
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = displayUnit('diameter', this.system).symbol;
   private readonly tables = inject(ShopStore).tables;
-  protected readonly lists = {
-    standards: standardOptions(this.tables()),
-    metals: metalOptions(this.tables()),
-    fillers: fillerOptions(this.tables()),
-    fluxes: plain(this.tables().fluxes.map((f) => f.id)),
-    positions: POSITION_OPTIONS,
-    ruleSets: ruleSetOptions(this.tables()),
-    joints: plain(JOINT_TYPES),
-    processes: plain(PROCESSES),
-    types: plain(PROCESS_TYPES),
-    opened: [
-      { id: 'cut' as const, name: 'cut and polished, both sides' },
-      { id: 'peeled' as const, name: 'peeled open' },
-    ],
-    tests: ['peel lines', 'peel', 'tension', 'bend'] as const,
-  };
+  protected readonly lists = couponLists(this.tables());
   /** Revisions in force on the day it was brazed. */
   protected readonly procedures = computed(() => {
     const [all, day] = [this.crew.procedures(), this.draft().brazedOn];
