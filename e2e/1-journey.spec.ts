@@ -47,7 +47,7 @@ test('from a joint’s metals to a brazer’s qualification', async ({ page, ser
     await page.getByRole('link', { name: 'Joint card' }).click();
     await expect(page.getByText('Flux FB3-C (black flux), thin and even on the tube')).toBeVisible();
     await expect(page.getByRole('img', { name: /The joint end-on/ })).toBeVisible();
-    await expect(page.getByText('No wet rag near an open line')).toBeVisible();
+    await expect(page.getByText('No water near the open line')).toBeVisible();
     await page.emulateMedia({ media: 'print' });
     await expect(page.getByRole('navigation', { name: 'Places' })).toBeHidden();
     await expect(page.getByText('Neutral flame')).toBeVisible();

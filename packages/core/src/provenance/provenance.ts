@@ -253,7 +253,12 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       value: f(c.tempK),
       source: HEAT_COLOUR_SOURCE,
     })),
-    ...CAUTIONS.map((c) => ({ table: `Cautions to ${c.step}`, item: c.id, value: c.says, source: c.source })),
+    ...CAUTIONS.map((c) => ({
+      table: 'Cautions at the joint',
+      item: `${c.step}: ${c.id.replaceAll('-', ' ')}`,
+      value: c.says,
+      source: c.source,
+    })),
     ...METALS.map((m) => ({
       table: 'How metals are made ready',
       item: m.name,
