@@ -200,8 +200,8 @@ export class RecordStore {
     ]);
     const [done] = await this.table(kind)
       .where({ id: data.id, version: seen })
-      .update(written, [before] as never)
-      .then((rows) => rows as unknown as readonly { readonly before: unknown }[]);
+      .update(written)
+      .returning<{ before: unknown }[]>(before);
     if (!done) return false;
     this.touched.push([kind, data.id, seen + 1, contentHash(data)]);
     this.changed.push(...changedFields(done.before, data).map((c): Changed => [data.id, ...c]));

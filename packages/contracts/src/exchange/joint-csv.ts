@@ -117,13 +117,20 @@ const nothing = (rows: number, line: number, column: string, says: string): CsvR
 const isLine = (text: string, lines: readonly Line[]): boolean =>
   lines.some((l) => [l.prefix, l.name].some((w) => w.toLowerCase() === text.toLowerCase()));
 
+/** Rows of a list as their columns name them. */
+const rowsUnder = (columns: readonly (string | null)[], placed: readonly Placed[]): readonly Row[] =>
+  placed.map(({ cells }) => new Map(columns.map((c, i) => [c ?? '', cells[i] ?? ''])));
+
 /** Lines that a list of joints names and that are not there, each once, as they are written; few enough to be lines. */
 export function linesNamedIn(text: string, lines: readonly Line[] = []): readonly string[] {
-  const [first, ...rows] = placedRows(text);
-  const at = columnsOfHead(first?.cells ?? []).indexOf('line');
+  const [first, ...placed] = placedRows(text);
+  return newLinesOf(rowsUnder(columnsOfHead(first?.cells ?? []), placed), lines);
+}
+
+function newLinesOf(rows: readonly Row[], lines: readonly Line[]): readonly string[] {
   const named = new Map<string, string>();
-  for (const { cells } of rows) {
-    const name = (cells[at] ?? '').trim();
+  for (const row of rows) {
+    const name = (row.get('line') ?? '').trim();
     if (name && !named.has(name.toLowerCase()) && !isLine(name, lines)) named.set(name.toLowerCase(), name);
   }
   return [...named.values()].slice(0, MOST_LINES);
@@ -151,7 +158,7 @@ export function readJointCsv(
   const good: Omit<Joint, 'id' | 'sort'>[] = [];
   const bad: CsvProblem[] = [];
   const marks = new Set(takenMarks);
-  const rows = placed.map(({ cells }): Row => new Map(columns.map((c, i) => [c ?? '', cells[i] ?? ''])));
+  const rows = rowsUnder(columns, placed);
   placed.forEach(({ line, cells, broken }, i) => {
     const row = rows[i] ?? new Map<string, string>();
     const mark = (row.get('mark') ?? '').trim();
@@ -178,6 +185,6 @@ export function readJointCsv(
     bad: told,
     rows: placed.length,
     notes: [...(left.length ? [`left out: ${left.map((c) => `“${c.trim()}”`).join(', ')}`] : []), ...unsaid(rows)],
-    newLines: linesNamedIn(text, lines),
+    newLines: newLinesOf(rows, lines),
   };
 }

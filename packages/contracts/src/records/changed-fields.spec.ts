@@ -24,6 +24,7 @@ describe('what a write changed of a record', () => {
   });
   it('what is absent is empty, a list is text, and what is long is cut', () => {
     expect(changedFields({ a: 1 }, { a: 1, b: undefined, c: null })).toEqual([]);
+    expect(changedFields({ l: [{ a: 1, b: 2 }] }, { l: [{ b: 2, a: 1 }] })).toEqual([]);
     expect(changedFields({ l: [1, 2] }, { l: [1, 3] })).toEqual([['l', '[1,2]', '[1,3]']]);
     const [[, , to] = []] = changedFields({ note: '' }, { note: 'x'.repeat(500) });
     expect(to).toHaveLength(80);

@@ -1,3 +1,5 @@
+import { canonical } from './content.js';
+
 /** A value as the trail remembers it; a list or what is long is text, cut short. */
 export type Leaf = string | number | boolean | null;
 
@@ -16,10 +18,8 @@ const isPlain = (v: unknown): v is Readonly<Record<string, unknown>> =>
 function leafOf(value: unknown): Leaf {
   if (value === undefined || value === null) return null;
   if (typeof value === 'number' || typeof value === 'boolean') return value;
-  return cut(typeof value === 'string' ? value : JSON.stringify(value));
+  return cut(typeof value === 'string' ? value : canonical(value));
 }
-
-const text = (value: unknown): string => JSON.stringify(value) ?? 'null';
 
 /**
  * Fields in which two states of a record differ, by their path ("tube.size"), in the order of their names. What is
@@ -33,7 +33,8 @@ export function changedFields(before: unknown, after: unknown): readonly FieldCh
         walk(a[name], b[name], path ? `${path}.${name}` : name);
       return;
     }
-    if (text(a ?? null) !== text(b ?? null)) out.push([path, leafOf(a), leafOf(b)]);
+    // Canonical: the database keeps the fields of what stands in a list in an order of its own.
+    if (canonical(a ?? null) !== canonical(b ?? null)) out.push([path, leafOf(a), leafOf(b)]);
   };
   walk(before, after, '');
   return out.slice(0, MOST_FIELDS);

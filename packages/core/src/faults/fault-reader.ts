@@ -1,4 +1,4 @@
-import { FAULT_IDS, type FaultId, FAULTS } from './faults.js';
+import { type FaultId, FAULTS } from './faults.js';
 
 /** A question of the fault reader: what is seen, in a few words, each with where it leads. */
 export interface FaultQuestion {
@@ -70,18 +70,3 @@ export const FAULT_READER: FaultQuestion = {
     { says: 'it leaks at the test', drawing: 'pinhole', leads: 'pinhole' },
   ],
 };
-
-/** The choices that lead to each fault, the shortest first; the reader's own map of itself. */
-export function waysTo(id: FaultId, from: FaultQuestion = FAULT_READER): readonly (readonly string[])[] {
-  const ways = from.options.flatMap((o): (readonly string[])[] =>
-    typeof o.leads === 'string'
-      ? o.leads === id
-        ? [[o.says]]
-        : []
-      : waysTo(id, o.leads).map((way) => [o.says, ...way]),
-  );
-  return ways.sort((a, b) => a.length - b.length);
-}
-
-/** Faults that no choice leads to. */
-export const UNREACHED: readonly FaultId[] = FAULT_IDS.filter((id) => !waysTo(id).length);

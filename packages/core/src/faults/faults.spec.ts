@@ -2,9 +2,21 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { StripFace } from '../coupons/section.js';
 import { isCutOut, VISUAL_REJECTS } from '../joint-log/rejects.js';
-import { FAULT_READER, MOST_STEPS, UNREACHED, waysTo } from './fault-reader.js';
+import { FAULT_READER, type FaultQuestion, MOST_STEPS } from './fault-reader.js';
 import { FAULT_IDS, type FaultId, FAULTS } from './faults.js';
 import { AT_MOUTH, hourOf, PORE, readVoids } from './void-reading.js';
+
+/** The choices that lead to each fault, the shortest first; the reader's own map of itself. */
+function waysTo(id: FaultId, from: FaultQuestion = FAULT_READER): readonly (readonly string[])[] {
+  const ways = from.options.flatMap((o): (readonly string[])[] =>
+    typeof o.leads === 'string'
+      ? o.leads === id
+        ? [[o.says]]
+        : []
+      : waysTo(id, o.leads).map((way) => [o.says, ...way]),
+  );
+  return ways.sort((a, b) => a.length - b.length);
+}
 
 describe('the fault reader', () => {
   /** As a master reads a joint: what is seen, the cause, what comes next, and whether it is cut out. */
@@ -35,7 +47,7 @@ describe('the fault reader', () => {
     }
   });
   it('reaches every fault in at most three steps, and no more than five choices stand at once', () => {
-    expect(UNREACHED).toEqual([]);
+    expect(FAULT_IDS.filter((id) => !waysTo(id).length)).toEqual([]);
     for (const id of FAULT_IDS) {
       expect(waysTo(id).length, id).toBeGreaterThan(0);
       for (const way of waysTo(id)) expect(way.length, id).toBeLessThanOrEqual(MOST_STEPS);

@@ -13,8 +13,6 @@ import {
 import { FaultDrawing } from '../drawings/fault-drawing';
 
 export interface FaultAsked {
-  /** What is looked at, as "PF-07" or "coupon C-012". */
-  readonly what: string;
   /** It is known already, as from a coupon's faces. */
   readonly fault: FaultId | null;
   /** Where the asking begins; the beginning where it is absent. */

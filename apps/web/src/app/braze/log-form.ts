@@ -94,7 +94,7 @@ export class LogForm {
   private readonly faults = inject(ReadFault);
   /** Asks what is seen, and takes its word. */
   protected async readFault(): Promise<void> {
-    const fault = await this.faults.read({ what: this.joint().mark, fault: null, mayTake: true });
+    const fault = await this.faults.read({ fault: null, mayTake: true });
     if (fault?.reject) this.form.set({ visual: 'rejected', visualReason: fault.reject });
   }
 

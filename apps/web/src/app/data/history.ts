@@ -1,4 +1,4 @@
-import type { RecordKinds } from '@hephaist/contracts';
+import { canonical, type RecordKinds } from '@hephaist/contracts';
 
 /** Kinds whose changes can be undone. */
 export type Undoable = 'joint' | 'line' | 'job';
@@ -42,14 +42,6 @@ export function replay<K extends Undoable>(
   return { records, removals };
 }
 
-/** As text, whatever order its fields stand in. */
-const asText = (value: unknown): string =>
-  JSON.stringify(value, (_name, v: unknown) =>
-    v && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : v,
-  );
-
 /**
  * Names of what does not stand any more as the step left it: somebody changed it since, and to go `to` the other side of
  * the step would take that back too.
@@ -63,6 +55,6 @@ export function changedSince<K extends Undoable>(
   return changes.flatMap((change) => {
     const left = to === 'before' ? change.after : change.before;
     const one = change.before ?? change.after;
-    return !one || asText(now(one.id)) === asText(left) ? [] : ['mark' in one ? one.mark : one.name];
+    return !one || canonical(now(one.id)) === canonical(left) ? [] : ['mark' in one ? one.mark : one.name];
   });
 }

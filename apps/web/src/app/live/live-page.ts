@@ -235,7 +235,7 @@ export class LivePage {
   private readonly faults = inject(ReadFault);
   /** Asks what is seen on the joint in hand; nothing is written here. */
   protected async readFault(): Promise<void> {
-    await this.faults.read({ what: 'the joint', fault: null, mayTake: false });
+    await this.faults.read({ fault: null, mayTake: false });
   }
 
   protected openPad(): void {

@@ -1,6 +1,6 @@
-import { planJoint, SERVICES, SHIPPED } from '@hephaist/core';
+import { planJoint, SERVICES, SHIPPED, writeShorthand } from '@hephaist/core';
 import { describe, expect, it } from 'vitest';
-import { asJoint, INTO, nowDraft, nowJoint, nowLine, nowWords, usualStandard } from './now-draft';
+import { asJoint, INTO, nowDraft, nowJoint, nowLine, usualStandard } from './now-draft';
 
 const said = (change: Partial<ReturnType<typeof nowDraft>>) => nowJoint({ ...nowDraft(), ...change }, SHIPPED);
 
@@ -34,7 +34,7 @@ describe('one joint, now', () => {
     ));
   it('is kept in the words of shorthand', () => {
     const spec = said({ size: '7/8', intoId: 'valve', position: 'up-feed' })!;
-    expect(nowWords(spec)).toBe('7/8 acr cu-forged valve up');
+    expect(writeShorthand(spec)).toBe('7/8 acr cu-forged valve up');
     expect(asJoint(spec).mark).toBe('It');
   });
 });

@@ -10,7 +10,6 @@ import {
   type Position,
   readShorthand,
   type Service,
-  writeShorthand,
 } from '@hephaist/core';
 
 /** One joint as it is said on a roof: by touches, or in shorthand. */
@@ -87,6 +86,3 @@ export const asJoint = (spec: JointSpec): Joint => ({
   ...(spec as Partial<Joint>),
   mark: 'It',
 });
-
-/** How the joint is said in shorthand, to be kept in a job; null where it has no words. */
-export const nowWords = (spec: JointSpec): string | null => writeShorthand(spec);

@@ -4,7 +4,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatChipsModule } from '@angular/material/chips';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
-import { answerFromVan, findService, InputError, readShorthand, SERVICES } from '@hephaist/core';
+import { answerFromVan, findService, InputError, readShorthand, SERVICES, writeShorthand } from '@hephaist/core';
 import { JointCard } from '../answer/joint-card';
 import { JointNumbers } from '../answer/joint-numbers';
 import { JointReasons } from '../answer/joint-reasons';
@@ -14,7 +14,7 @@ import { Pick as PickField } from '../forms/pick';
 import { Page } from '../layout/page';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
-import { asJoint, INTO, type NowDraft, nowDraft, nowJoint, nowLine, nowWords, usualStandard } from './now-draft';
+import { asJoint, INTO, type NowDraft, nowDraft, nowJoint, nowLine, usualStandard } from './now-draft';
 import { VanShelf } from './van-shelf';
 
 /** One joint, now: said by touches or in shorthand, answered with what is in the van; no job, no signing in, no server. */
@@ -223,7 +223,7 @@ export class NowPage {
   protected readonly joint = computed(() => asJoint(this.spec() ?? ({} as never)));
   protected readonly words = computed(() => {
     const spec = this.spec();
-    return spec && nowWords(spec);
+    return spec && writeShorthand(spec);
   });
   protected readonly misread = computed(() =>
     this.d().said.trim()

@@ -163,7 +163,7 @@ export class CouponSheet {
   protected readonly voids = computed(() => readVoids(this.coupon().faces, this.coupon().position));
   private readonly reader = inject(ReadFault);
   protected async readFault(fault: FaultId | null): Promise<void> {
-    await this.reader.read({ what: `coupon ${this.coupon().number}`, fault, from: EMPTY_WHERE, mayTake: false });
+    await this.reader.read({ fault, from: EMPTY_WHERE, mayTake: false });
   }
   protected readonly procedure = computed(() => brazedToWords(this.coupon(), this.crew.procedures()));
 }
