@@ -1,4 +1,7 @@
-import { FILLERS, findMetal, findTube, type JointSpec, workingK } from '@hephaist/core';
+import { FILLERS, workingK } from '@hephaist/core/fillers/fillers';
+import type { JointSpec } from '@hephaist/core/joint/joint';
+import { findMetal } from '@hephaist/core/metals/metals';
+import { findTube } from '@hephaist/core/tube/tube';
 
 /**
  * The formulas of a plan in one loop, without reasons or objects: gap at heat for every class, overlap by strength,

@@ -1,14 +1,15 @@
 import { performance } from 'node:perf_hooks';
-import { type Brazer, brazerRecord, type Brazing, type Coupon, lineConditions, shopOf } from '@hephaist/contracts';
-import {
-  addDays,
-  type CouponJoint,
-  couponPlan,
-  type JointVariables,
-  mayBraze,
-  planJoint,
-  standing,
-} from '@hephaist/core';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import { brazerRecord, type Brazing } from '@hephaist/contracts/records/brazer-record';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import { planJoint } from '@hephaist/core/joint/plan';
+import { addDays } from '@hephaist/core/qualification/continuity';
+import { type CouponJoint, couponPlan } from '@hephaist/core/qualification/coupon-plan';
+import { mayBraze } from '@hephaist/core/qualification/may-braze';
+import type { JointVariables } from '@hephaist/core/qualification/range';
+import { standing } from '@hephaist/core/qualification/standing';
 import { shareWork } from '../apps/web/src/app/keep/share.js';
 import { saltmarsh } from '../demo/saltmarsh.js';
 import { largeJob } from './large-job.js';

@@ -1,4 +1,5 @@
-import { OXYGEN_IN_AIR, taylorAris } from '@hephaist/core';
+import { OXYGEN_IN_AIR } from '@hephaist/core/purge/gas';
+import { taylorAris } from '@hephaist/core/purge/single-line';
 
 /**
  * Oxygen at the end of one pipe by the plainest scheme there is: equal cells, upwind, explicit, the longest step that is

@@ -1,4 +1,5 @@
-import type { JobFile, Joint } from '@hephaist/contracts';
+import type { JobFile } from '@hephaist/contracts/exchange/exchange';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import { saltmarsh } from '../demo/saltmarsh.js';
 
 const uuid = (n: number): string => `01900000-0000-7000-9000-${n.toString(16).padStart(12, '0')}`;

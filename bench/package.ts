@@ -1,5 +1,6 @@
 import { performance } from 'node:perf_hooks';
-import { type JobFile, type JointLog, parseJobFile } from '@hephaist/contracts';
+import { type JobFile, parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { v7 as newId } from 'uuid';
 import { ensureCompany } from '../apps/server/src/db/company.js';
 import { connect } from '../apps/server/src/db/connect.js';

@@ -4,7 +4,10 @@ import { dirname, join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
-import { OXYGEN_IN_AIR, remainingShare, solveFlow, sweep, taylorAris } from '@hephaist/core';
+import { solveFlow } from '@hephaist/core/purge/flow';
+import { OXYGEN_IN_AIR } from '@hephaist/core/purge/gas';
+import { remainingShare, taylorAris } from '@hephaist/core/purge/single-line';
+import { sweep } from '@hephaist/core/purge/transport';
 import { buildSync } from 'esbuild';
 import { line, point, run, vent } from '../packages/core/src/testing/lines.js';
 import { explicitPipe } from './explicit.js';
@@ -25,7 +28,7 @@ function bundledWorker(): string {
     bundle: true,
     platform: 'node',
     format: 'esm',
-    alias: { '@hephaist/core': './packages/core/src/index.ts' },
+    alias: { '@hephaist/core': './packages/core/src' },
   });
   return file;
 }

@@ -1,6 +1,10 @@
 import { performance } from 'node:perf_hooks';
-import { lineConditions, shopOf } from '@hephaist/contracts';
-import { planJoint, purgeLine, rodSets, summaryOf } from '@hephaist/core';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import { planJoint } from '@hephaist/core/joint/plan';
+import { summaryOf } from '@hephaist/core/joint/summary';
+import { purgeLine } from '@hephaist/core/purge/single-line';
+import { rodSets } from '@hephaist/core/rod-list/rod-set';
 import { saltmarsh } from '../demo/saltmarsh.js';
 import { bareArithmetic } from './bare.js';
 import { benchApplication } from './browser.js';

@@ -1,6 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { parentPort, workerData } from 'node:worker_threads';
-import { solveFlow, sweep } from '@hephaist/core';
+import { solveFlow } from '@hephaist/core/purge/flow';
+import { sweep } from '@hephaist/core/purge/transport';
 import { comb } from '../packages/core/src/testing/lines.js';
 
 /** An hour of purge through a comb of runs, in a worker as the application has it; tells ms of the flow and of all. */

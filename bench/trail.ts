@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { performance } from 'node:perf_hooks';
-import { canonical, type TrailBody } from '@hephaist/contracts';
-import { type ChainEntry, EMPTY_CHAIN, followChain, nextEntry } from '@hephaist/core';
+import { canonical } from '@hephaist/contracts/records/content';
+import type { TrailBody } from '@hephaist/contracts/records/trail';
+import { type ChainEntry, EMPTY_CHAIN, followChain, nextEntry } from '@hephaist/core/audit/chain';
 import { verifyTrail } from '../apps/server/src/audit/verify.js';
 import { ensureCompany } from '../apps/server/src/db/company.js';
 import { connect } from '../apps/server/src/db/connect.js';

@@ -1,4 +1,4 @@
-import type { Role } from '@hephaist/contracts';
+import type { Role } from '@hephaist/contracts/records/roles';
 
 /** An invented person who can sign in to the demo. The passwords are no secret: they are printed when it starts. */
 export interface DemoPerson {

@@ -1,5 +1,9 @@
-import type { Brazer, Coupon, Procedure } from '@hephaist/contracts';
-import { cupForOd, findTube, INCH, SCFH } from '@hephaist/core';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import { cupForOd } from '@hephaist/core/tube/cup';
+import { findTube } from '@hephaist/core/tube/tube';
+import { INCH, SCFH } from '@hephaist/core/units/units';
 
 /** The demo's brazers, in every state, and their coupons. All invented. */
 

@@ -1,4 +1,6 @@
-import type { RodFormId, Schools, SocketKind } from '@hephaist/core';
+import type { RodFormId } from '@hephaist/core/filler-use/rod-forms';
+import type { Schools } from '@hephaist/core/schools/schools';
+import type { SocketKind } from '@hephaist/core/strength/overlap';
 
 /** The lines of the demo job and the joints that are not like their neighbours. Everything here is invented. */
 

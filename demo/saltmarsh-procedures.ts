@@ -1,5 +1,9 @@
-import type { Coupon, Pqr, PqrUsed, Procedure } from '@hephaist/contracts';
-import { degFToK, INCH, type ProcedureVariables, PSI, SCFH } from '@hephaist/core';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { Pqr } from '@hephaist/contracts/records/pqr';
+import type { PqrUsed } from '@hephaist/contracts/records/pqr-used';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import type { ProcedureVariables } from '@hephaist/core/procedure/procedure';
+import { degFToK, INCH, PSI, SCFH } from '@hephaist/core/units/units';
 
 /** What the demo's procedures state, and the records behind them. Invented. */
 

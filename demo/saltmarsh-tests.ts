@@ -1,5 +1,6 @@
-import type { Line, PressureTest } from '@hephaist/contracts';
-import { degFToK, MICRON, PSI } from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { PressureTest } from '@hephaist/contracts/records/pressure-test';
+import { degFToK, MICRON, PSI } from '@hephaist/core/units/units';
 
 /** The demo's pressure tests: a cold night that held, a leak, and a vacuum that shows water. Invented. */
 

@@ -1,25 +1,16 @@
-import {
-  type Job,
-  type JobFile,
-  type Joint,
-  type JointLog,
-  type Line,
-  lineConditions,
-  type OwnRowRecord,
-  procedureCovers,
-} from '@hephaist/contracts';
-import {
-  addMonths,
-  AMBIENT_K,
-  degFToK,
-  FOOT,
-  INCH,
-  type LineLayout,
-  type LineNode,
-  planJoint,
-  PSI,
-  SCFH,
-} from '@hephaist/core';
+import type { JobFile } from '@hephaist/contracts/exchange/exchange';
+import { lineConditions, procedureCovers } from '@hephaist/contracts/records/conditions';
+import type { Job } from '@hephaist/contracts/records/job';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { OwnRowRecord } from '@hephaist/contracts/records/own-row';
+import { AMBIENT_K } from '@hephaist/core/fit-up/gap';
+import { planJoint } from '@hephaist/core/joint/plan';
+import type { LineLayout } from '@hephaist/core/purge/layout';
+import type { LineNode } from '@hephaist/core/purge/network';
+import { addMonths } from '@hephaist/core/qualification/continuity';
+import { degFToK, FOOT, INCH, PSI, SCFH } from '@hephaist/core/units/units';
 import { demoCrew } from './saltmarsh-crew.js';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 import { demoProcedures, demoRecords } from './saltmarsh-procedures.js';

@@ -1,7 +1,8 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { type APIRequestContext, expect, type Page } from '@playwright/test';
 import { DEMO_PEOPLE } from '../demo/people.js';
-import { dataOf, type Kind, type RecordKinds, type StoredRecords } from '../packages/contracts/src/index.js';
+import type { Kind, RecordKinds, StoredRecords } from '../packages/contracts/src/records/kinds.js';
+import { dataOf } from '../packages/contracts/src/records/stored.js';
 import { type Served, servedTest } from './served';
 
 /** One of the demo's people. */

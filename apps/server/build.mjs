@@ -12,8 +12,8 @@ const bundle = (entry, outfile) =>
     sourcemap: true,
     packages: 'external',
     alias: {
-      '@hephaist/core': './packages/core/src/index.ts',
-      '@hephaist/contracts': './packages/contracts/src/index.ts',
+      '@hephaist/core': './packages/core/src',
+      '@hephaist/contracts': './packages/contracts/src',
     },
     logLevel: 'warning',
   });

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { MAX_BODY_BYTES } from '@hephaist/contracts';
+import { MAX_BODY_BYTES } from '@hephaist/contracts/exchange/answers';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import type { Knex } from 'knex';

@@ -1,5 +1,5 @@
 import { resolve } from 'node:path';
-import { dayIn } from '@hephaist/core';
+import { dayIn } from '@hephaist/core/qualification/continuity';
 import { pino } from 'pino';
 import { DEMO_ZONE } from '../../../demo/saltmarsh.js';
 import { createApp } from './app.js';

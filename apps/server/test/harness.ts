@@ -1,4 +1,5 @@
-import { type JobFile, type Role, ROLES } from '@hephaist/contracts';
+import type { JobFile } from '@hephaist/contracts/exchange/exchange';
+import { type Role, ROLES } from '@hephaist/contracts/records/roles';
 import type { Express } from 'express';
 import type { Knex } from 'knex';
 import { pino } from 'pino';

@@ -1,6 +1,7 @@
 import { type AddressInfo, createServer, type Server, type Socket } from 'node:net';
-import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
-import { networkOf, SCFH, straightLayout } from '@hephaist/core';
+import type { PurgeMark, PurgeSession } from '@hephaist/contracts/records/purge-session';
+import { networkOf, straightLayout } from '@hephaist/core/purge/layout';
+import { SCFH } from '@hephaist/core/units/units';
 import { demoFile, newId } from './harness.js';
 
 /** An instrument that says what a test tells it to. */

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import type { TraceRow } from '@hephaist/contracts';
+import type { TraceRow } from '@hephaist/contracts/records/purge-session';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { importJob } from '../src/exchange/job-file.js';
 import { freePort } from './free-port.js';

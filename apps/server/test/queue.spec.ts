@@ -1,4 +1,5 @@
-import { type HandOverDetail, parseJobFile } from '@hephaist/contracts';
+import { parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import type { HandOverDetail } from '@hephaist/contracts/records/hand-over';
 import { pino } from 'pino';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { importJob } from '../src/exchange/job-file.js';

@@ -1,4 +1,4 @@
-import type { JobFile } from '@hephaist/contracts';
+import type { JobFile } from '@hephaist/contracts/exchange/exchange';
 import { newId } from './harness.js';
 
 /** A step of the tests of a line, as it is filed. */

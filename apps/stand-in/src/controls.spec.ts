@@ -1,4 +1,4 @@
-import { SCFH } from '@hephaist/core';
+import { SCFH } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { line, point, run, vent } from '../../../packages/core/src/testing/lines.js';
 import { control, emptyBench, followScript } from './controls.js';

@@ -1,14 +1,13 @@
 import {
-  CYLINDERS,
   type LineSetting,
-  PSI,
-  type PurgeNetwork,
-  SCFH,
   type SimulatedLine,
   simulatedLine,
   STAND_IN_MISHAPS,
   type StandInMishap,
-} from '@hephaist/core';
+} from '@hephaist/core/live/simulated-line';
+import { CYLINDERS } from '@hephaist/core/purge/cylinder';
+import type { PurgeNetwork } from '@hephaist/core/purge/network';
+import { PSI, SCFH } from '@hephaist/core/units/units';
 
 /** What the stand-ins are set to. */
 export interface Bench {

@@ -1,14 +1,9 @@
 import { type AddressInfo, createServer, type Socket } from 'node:net';
 import { parseArgs } from 'node:util';
-import {
-  DEVICE_IDS,
-  type DeviceId,
-  OXYGEN_IN_AIR,
-  PSI,
-  sensor,
-  SENSOR_LAWS,
-  writeInstrumentLine,
-} from '@hephaist/core';
+import { DEVICE_IDS, type DeviceId, writeInstrumentLine } from '@hephaist/core/live/instruments';
+import { sensor, SENSOR_LAWS } from '@hephaist/core/live/simulated-line';
+import { OXYGEN_IN_AIR } from '@hephaist/core/purge/gas';
+import { PSI } from '@hephaist/core/units/units';
 import { control, emptyBench, followScript } from './controls.js';
 
 /**

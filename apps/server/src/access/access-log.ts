@@ -1,4 +1,4 @@
-import type { AccessEntry } from '@hephaist/contracts';
+import type { AccessEntry } from '@hephaist/contracts/exchange/people';
 import type { Request } from 'express';
 import type { Knex } from 'knex';
 import { accountOf } from './guard.js';

@@ -1,4 +1,6 @@
-import { ALL_DEEDS, type Deed, KINDS, mayDo, type PeopleAnswer, ROLES, whoMay } from '@hephaist/contracts';
+import { ALL_DEEDS, type Deed, mayDo, type PeopleAnswer, whoMay } from '@hephaist/contracts/exchange/people';
+import { KINDS } from '@hephaist/contracts/records/kinds';
+import { ROLES } from '@hephaist/contracts/records/roles';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';

@@ -1,4 +1,4 @@
-import { type Deed, mayDo, whoMay } from '@hephaist/contracts';
+import { type Deed, mayDo, whoMay } from '@hephaist/contracts/exchange/people';
 import { parseCookie } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
 import type { Knex } from 'knex';

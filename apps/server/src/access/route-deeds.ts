@@ -1,4 +1,4 @@
-import type { Deed } from '@hephaist/contracts';
+import type { Deed } from '@hephaist/contracts/exchange/people';
 
 /** `open`: nobody need be signed in. `own`: about oneself, in any role, even before a given password is changed. */
 export type RouteDeed = Deed | 'open' | 'own';

@@ -1,4 +1,4 @@
-import type { ChainHead } from '@hephaist/core';
+import type { ChainHead } from '@hephaist/core/audit/chain';
 import { type Anchor, dayOf, isSigned } from './anchor.js';
 
 /** An entry that says the database was taken back to an earlier state, and when. */

@@ -1,7 +1,7 @@
 import { appendFileSync, mkdtempSync, readFileSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { TrailVerdict } from '@hephaist/contracts';
+import type { TrailVerdict } from '@hephaist/contracts/records/trail';
 import type { Knex } from 'knex';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';

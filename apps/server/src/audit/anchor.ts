@@ -1,8 +1,9 @@
 import { createPrivateKey, createPublicKey, generateKeyPairSync, type KeyObject, sign, verify } from 'node:crypto';
 import { appendFile, chmod, mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { canonical } from '@hephaist/contracts';
-import { type ChainHead, dayIn } from '@hephaist/core';
+import { canonical } from '@hephaist/contracts/records/content';
+import type { ChainHead } from '@hephaist/core/audit/chain';
+import { dayIn } from '@hephaist/core/qualification/continuity';
 import type { Knex } from 'knex';
 import { trailHead } from './trail.js';
 

@@ -1,4 +1,4 @@
-import type { TrailPage, TrailVerdict } from '@hephaist/contracts';
+import type { TrailPage, TrailVerdict } from '@hephaist/contracts/records/trail';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';

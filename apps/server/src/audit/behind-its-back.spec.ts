@@ -1,4 +1,5 @@
-import { contentHash, type Kind, kindRow, KINDS } from '@hephaist/contracts';
+import { contentHash } from '@hephaist/contracts/records/content';
+import { type Kind, kindRow, KINDS } from '@hephaist/contracts/records/kinds';
 import * as fc from 'fast-check';
 import type { Knex } from 'knex';
 import sharp from 'sharp';

@@ -1,4 +1,4 @@
-import type { Touched } from '@hephaist/contracts';
+import type { Touched } from '@hephaist/contracts/records/trail';
 import type { Knex } from 'knex';
 import { followTrace, NO_TRACE } from '../live/trace-chain.js';
 import { SEAL_S } from '../live/trace-store.js';

@@ -1,4 +1,4 @@
-import type { TrailBody, Watched } from '@hephaist/contracts';
+import type { TrailBody, Watched } from '@hephaist/contracts/records/trail';
 import type { Knex } from 'knex';
 
 const AT_ONCE = 500;

@@ -1,13 +1,6 @@
-import {
-  type Followable,
-  type Kind,
-  kindRow,
-  KINDS,
-  type RecordKinds,
-  type Touched,
-  type TrailEntry,
-  type TrailPage,
-} from '@hephaist/contracts';
+import type { Followable } from '@hephaist/contracts/exchange/followed';
+import { type Kind, kindRow, KINDS, type RecordKinds } from '@hephaist/contracts/records/kinds';
+import type { Touched, TrailEntry, TrailPage } from '@hephaist/contracts/records/trail';
 import type { Knex } from 'knex';
 import type { RecordRow } from '../db/tables.js';
 

@@ -1,14 +1,9 @@
-import {
-  ACCESS_PAGE,
-  idSchema,
-  MOST_SOUGHT,
-  type OthersAnswer,
-  parse,
-  type ShownSignature,
-  TRAIL_OF,
-  type TrailAsked,
-  type TrailPage,
-} from '@hephaist/contracts';
+import type { OthersAnswer } from '@hephaist/contracts/exchange/answers';
+import { ACCESS_PAGE } from '@hephaist/contracts/exchange/people';
+import type { ShownSignature } from '@hephaist/contracts/records/signature';
+import { MOST_SOUGHT, TRAIL_OF, type TrailAsked, type TrailPage } from '@hephaist/contracts/records/trail';
+import { idSchema } from '@hephaist/contracts/schemas/ids';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import { type Request, Router } from 'express';
 import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';

@@ -1,13 +1,7 @@
-import {
-  canonical,
-  type Changed,
-  KINDS,
-  type Touched,
-  type TrailAsked,
-  type TrailBody,
-  type TrailEntry,
-} from '@hephaist/contracts';
-import { type ChainHead, EMPTY_CHAIN, nextEntry } from '@hephaist/core';
+import { canonical } from '@hephaist/contracts/records/content';
+import { KINDS } from '@hephaist/contracts/records/kinds';
+import type { Changed, Touched, TrailAsked, TrailBody, TrailEntry } from '@hephaist/contracts/records/trail';
+import { type ChainHead, EMPTY_CHAIN, nextEntry } from '@hephaist/core/audit/chain';
 import type { Knex } from 'knex';
 import type { Tables } from 'knex/types/tables.js';
 import { idsNamed } from './names.js';

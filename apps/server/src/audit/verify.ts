@@ -1,13 +1,7 @@
-import {
-  columnsOf,
-  contentHash,
-  type Kind,
-  KINDS,
-  type RecordKinds,
-  type TrailBody,
-  type TrailVerdict,
-} from '@hephaist/contracts';
-import { type ChainEntry, type ChainHead, EMPTY_CHAIN, followChain } from '@hephaist/core';
+import { contentHash } from '@hephaist/contracts/records/content';
+import { columnsOf, type Kind, KINDS, type RecordKinds } from '@hephaist/contracts/records/kinds';
+import type { TrailBody, TrailVerdict } from '@hephaist/contracts/records/trail';
+import { type ChainEntry, type ChainHead, EMPTY_CHAIN, followChain } from '@hephaist/core/audit/chain';
 import type { Knex } from 'knex';
 import { againstAnchors, type TakenBack } from './against-anchors.js';
 import type { Anchor } from './anchor.js';

@@ -1,4 +1,5 @@
-import { contentHash, type Touched } from '@hephaist/contracts';
+import { contentHash } from '@hephaist/contracts/records/content';
+import type { Touched } from '@hephaist/contracts/records/trail';
 import type { Knex } from 'knex';
 import type { CommandRow } from '../db/tables.js';
 import { hashOf } from '../records/hash.js';

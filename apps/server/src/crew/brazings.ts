@@ -1,5 +1,7 @@
-import { type Brazing, namedIn, type Procedure, procedureNames } from '@hephaist/contracts';
-import { type Catalogue, dayIn } from '@hephaist/core';
+import { type Brazing, namedIn, procedureNames } from '@hephaist/contracts/records/brazer-record';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { dayIn } from '@hephaist/core/qualification/continuity';
 import type { RecordStore } from '../records/store.js';
 
 /** Every joint made, or those of one brazer, on the calendar day of its job's zone, with the number of the filler it was made with. */

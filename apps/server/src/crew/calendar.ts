@@ -1,5 +1,11 @@
-import { type Brazer, type OnFile, rulesInUse } from '@hephaist/contracts';
-import { type Catalogue, dayIn, goodDays, type Keeps, type RuleSet, WARN_DAYS } from '@hephaist/core';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import type { OnFile } from '@hephaist/contracts/records/brazer-record';
+import { rulesInUse } from '@hephaist/contracts/records/rules-in-use';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { dayIn } from '@hephaist/core/qualification/continuity';
+import { goodDays, type Keeps } from '@hephaist/core/qualification/good-days';
+import { WARN_DAYS } from '@hephaist/core/qualification/standing';
+import type { RuleSet } from '@hephaist/core/rules/rule-sets';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import { type Anchor, inOneLine, lastAnchor } from '../audit/anchor.js';
 import type { RecordStore } from '../records/store.js';

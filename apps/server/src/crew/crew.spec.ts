@@ -1,4 +1,5 @@
-import type { Brazing, JointLog } from '@hephaist/contracts';
+import type { Brazing } from '@hephaist/contracts/records/brazer-record';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import ICAL from 'ical.js';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';

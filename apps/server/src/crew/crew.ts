@@ -1,14 +1,11 @@
-import {
-  annulledIds,
-  type Annulment,
-  type Brazer,
-  brazerRecord,
-  type Crew,
-  dataOf,
-  type OnFile,
-  standing,
-} from '@hephaist/contracts';
-import type { BrazerRecord, Catalogue } from '@hephaist/core';
+import type { Crew } from '@hephaist/contracts/exchange/answers';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import { brazerRecord, type OnFile } from '@hephaist/contracts/records/brazer-record';
+import { annulledIds, standing } from '@hephaist/contracts/records/standing';
+import { dataOf } from '@hephaist/contracts/records/stored';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
 import type { RecordStore } from '../records/store.js';
 import { brazingsOf } from './brazings.js';
 

@@ -1,4 +1,4 @@
-import type { OnFileAnswer } from '@hephaist/contracts';
+import type { OnFileAnswer } from '@hephaist/contracts/exchange/answers';
 import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';

@@ -1,5 +1,7 @@
-import { canonical, contentHash, type Kind, type Touched, type TrailBody } from '@hephaist/contracts';
-import { EMPTY_CHAIN, nextEntry } from '@hephaist/core';
+import { canonical, contentHash } from '@hephaist/contracts/records/content';
+import type { Kind } from '@hephaist/contracts/records/kinds';
+import type { Touched, TrailBody } from '@hephaist/contracts/records/trail';
+import { EMPTY_CHAIN, nextEntry } from '@hephaist/core/audit/chain';
 import type { Knex } from 'knex';
 import { evidenceTable, stays } from './evidence-table.js';
 

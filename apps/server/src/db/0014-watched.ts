@@ -1,4 +1,4 @@
-import type { Touched } from '@hephaist/contracts';
+import type { Touched } from '@hephaist/contracts/records/trail';
 import type { Knex } from 'knex';
 import { appendTrail } from '../audit/trail.js';
 import { touchedAccounts, touchedPictures } from '../audit/watched.js';

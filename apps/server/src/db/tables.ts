@@ -1,5 +1,6 @@
-import type { Brought, Role } from '@hephaist/contracts';
-import type { DeviceId } from '@hephaist/core';
+import type { Brought } from '@hephaist/contracts/records/intake-record';
+import type { Role } from '@hephaist/contracts/records/roles';
+import type { DeviceId } from '@hephaist/core/live/instruments';
 import type { Knex } from 'knex';
 import type { FileFacts } from '../pictures/picture.js';
 

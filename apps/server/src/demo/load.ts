@@ -1,4 +1,5 @@
-import { type DemoSignIn, parseJobFile } from '@hephaist/contracts';
+import { parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import type { DemoSignIn } from '@hephaist/contracts/exchange/people';
 import type { Knex } from 'knex';
 import { DEMO_PEOPLE } from '../../../../demo/people.js';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';

@@ -1,12 +1,7 @@
-import {
-  broughtBy,
-  ContractError,
-  type IntakeAnswer,
-  type JobFile,
-  misfitSignatures,
-  mustBeCountersigned,
-  parseJobFile,
-} from '@hephaist/contracts';
+import { type JobFile, parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import { broughtBy, misfitSignatures, mustBeCountersigned } from '@hephaist/contracts/exchange/intake';
+import type { IntakeAnswer } from '@hephaist/contracts/records/intake-record';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import { NotJsonError } from '../http/errors.js';
 import type { Account } from '../people/people-store.js';
 import type { TakenPicture } from '../pictures/picture.js';

@@ -1,15 +1,12 @@
-import {
-  contentHash,
-  type Coupon,
-  type IntakeAnswer,
-  type JobFile,
-  KINDS,
-  mayDo,
-  ROLES,
-  type Signature,
-  type TrailPage,
-  type WaitingFile,
-} from '@hephaist/contracts';
+import type { JobFile } from '@hephaist/contracts/exchange/exchange';
+import { mayDo } from '@hephaist/contracts/exchange/people';
+import { contentHash } from '@hephaist/contracts/records/content';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts/records/intake-record';
+import { KINDS } from '@hephaist/contracts/records/kinds';
+import { ROLES } from '@hephaist/contracts/records/roles';
+import type { Signature } from '@hephaist/contracts/records/signature';
+import type { TrailPage } from '@hephaist/contracts/records/trail';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleSession } from '../../test/instruments.js';

@@ -1,22 +1,11 @@
-import {
-  type Annulment,
-  broughtBy,
-  contentHash,
-  EXCHANGE_FORMAT,
-  EXCHANGE_VERSION,
-  FILED,
-  filedRows,
-  type FiledTraceRow,
-  type Intake,
-  type JobFile,
-  type Kind,
-  kindRow,
-  type PurgeSession,
-  type RecordKinds,
-  type SecondLook,
-  type TraceRow,
-  writeJobFile,
-} from '@hephaist/contracts';
+import { EXCHANGE_FORMAT, EXCHANGE_VERSION, type JobFile, writeJobFile } from '@hephaist/contracts/exchange/exchange';
+import { broughtBy, filedRows } from '@hephaist/contracts/exchange/intake';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import { contentHash } from '@hephaist/contracts/records/content';
+import type { Intake } from '@hephaist/contracts/records/intake-record';
+import { FILED, type Kind, kindRow, type RecordKinds } from '@hephaist/contracts/records/kinds';
+import type { FiledTraceRow, PurgeSession, TraceRow } from '@hephaist/contracts/records/purge-session';
+import type { SecondLook } from '@hephaist/contracts/records/second-look';
 import { v7 as newId } from 'uuid';
 import { mustFit } from '../db/quota.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';

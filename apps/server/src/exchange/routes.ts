@@ -1,4 +1,7 @@
-import { countersignSchema, idSchema, type IntakeAnswer, MOST_PACKAGE_BYTES, parse } from '@hephaist/contracts';
+import { MOST_PACKAGE_BYTES } from '@hephaist/contracts/records/hand-over';
+import { countersignSchema, type IntakeAnswer } from '@hephaist/contracts/records/intake-record';
+import { idSchema } from '@hephaist/contracts/schemas/ids';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import express, { type Request, type RequestHandler, type Response, Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';

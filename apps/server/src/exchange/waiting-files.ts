@@ -1,4 +1,4 @@
-import type { WaitingFile } from '@hephaist/contracts';
+import type { WaitingFile } from '@hephaist/contracts/records/intake-record';
 import { appendTrail } from '../audit/trail.js';
 import { mustFit } from '../db/quota.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';

@@ -1,21 +1,18 @@
-import {
-  type Confirmation,
-  type Coupon,
-  couponVerdict,
-  type FollowEvent,
-  type FollowLink,
-  type JointLog,
-  type Kind,
-  type LineStep,
-  type Pqr,
-  type PressureTest,
-  pressureVerdict,
-  type Procedure,
-  qualifiedBy,
-  revisionState,
-  testVerdict,
-} from '@hephaist/contracts';
-import { ASME_RULES, findService, formatDuration, MAKING_SAYS, said } from '@hephaist/core';
+import type { FollowEvent, FollowLink } from '@hephaist/contracts/exchange/followed';
+import { couponVerdict } from '@hephaist/contracts/records/brazer-record';
+import type { Confirmation } from '@hephaist/contracts/records/confirmation';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { Kind } from '@hephaist/contracts/records/kinds';
+import type { LineStep } from '@hephaist/contracts/records/line-step';
+import { type Pqr, qualifiedBy, testVerdict } from '@hephaist/contracts/records/pqr';
+import { type PressureTest, pressureVerdict } from '@hephaist/contracts/records/pressure-test';
+import { type Procedure, revisionState } from '@hephaist/contracts/records/procedure';
+import { MAKING_SAYS } from '@hephaist/core/joint-log/makings';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
+import { findService } from '@hephaist/core/services/services';
+import { said } from '@hephaist/core/units/say';
+import { formatDuration } from '@hephaist/core/units/units';
 import { type Known, lotLink } from './known.js';
 
 type Told = Pick<FollowEvent, 'what' | 'at'> &

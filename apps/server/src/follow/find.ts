@@ -1,4 +1,4 @@
-import type { FollowLink } from '@hephaist/contracts';
+import type { FollowLink } from '@hephaist/contracts/exchange/followed';
 import type { RecordStore } from '../records/store.js';
 
 /** Most ways on that are offered. */

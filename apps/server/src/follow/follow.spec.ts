@@ -1,5 +1,6 @@
-import type { Annulment, Followed, FollowEvent, FollowLink } from '@hephaist/contracts';
-import { inUnits } from '@hephaist/core';
+import type { Followed, FollowEvent, FollowLink } from '@hephaist/contracts/exchange/followed';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import { inUnits } from '@hephaist/core/units/say';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';

@@ -1,15 +1,11 @@
-import {
-  brazerOn,
-  type Followed,
-  type FollowEvent,
-  inForceOn,
-  type Joint,
-  lineConditions,
-  type LogContext,
-  logFindingsOf,
-  tryPlan,
-} from '@hephaist/contracts';
-import { dayIn, said } from '@hephaist/core';
+import type { Followed, FollowEvent } from '@hephaist/contracts/exchange/followed';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { brazerOn, type LogContext, logFindingsOf } from '@hephaist/contracts/records/log-check';
+import { tryPlan } from '@hephaist/contracts/records/planner';
+import { inForceOn } from '@hephaist/contracts/records/procedure';
+import { dayIn } from '@hephaist/core/qualification/continuity';
+import { said } from '@hephaist/core/units/say';
 import { NotFoundError } from '../http/errors.js';
 import { couponEvent, eventOf, logEvent, pressureEvent, procedureEvent, stepEvent } from './events.js';
 import type { Known } from './known.js';

@@ -1,19 +1,17 @@
-import {
-  annulledIds,
-  type Annulment,
-  type Brazer,
-  dataOf,
-  type FollowLink,
-  type Job,
-  type JobFile,
-  type Joint,
-  type Line,
-  MEANINGS,
-  type OnFile,
-  type Pqr,
-  standing,
-} from '@hephaist/contracts';
-import type { BrazerRecord, Catalogue } from '@hephaist/core';
+import type { JobFile } from '@hephaist/contracts/exchange/exchange';
+import type { FollowLink } from '@hephaist/contracts/exchange/followed';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import type { OnFile } from '@hephaist/contracts/records/brazer-record';
+import type { Job } from '@hephaist/contracts/records/job';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { Pqr } from '@hephaist/contracts/records/pqr';
+import { MEANINGS } from '@hephaist/contracts/records/signature';
+import { annulledIds, standing } from '@hephaist/contracts/records/standing';
+import { dataOf } from '@hephaist/contracts/records/stored';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
 import { crewOf, onFile, recordsOf } from '../crew/crew.js';
 import type { RecordStore } from '../records/store.js';
 import { shopFor, tablesOf } from '../shop/shop.js';

@@ -1,5 +1,8 @@
-import { brazedToWords, type Followed, type FollowEvent, type JointLog } from '@hephaist/contracts';
-import { continuity, continuityEvents } from '@hephaist/core';
+import type { Followed, FollowEvent } from '@hephaist/contracts/exchange/followed';
+import { brazedToWords } from '@hephaist/contracts/records/brazer-record';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import { continuity } from '@hephaist/core/qualification/continuity';
+import { continuityEvents } from '@hephaist/core/qualification/may-braze';
 import { NotFoundError } from '../http/errors.js';
 import { confirmationEvent, couponEvent, eventOf, logEvent, pqrEvent, procedureEvent } from './events.js';
 import { inOrder } from './joint.js';

@@ -1,5 +1,5 @@
-import type { Followed } from '@hephaist/contracts';
-import { inUnits } from '@hephaist/core';
+import type { Followed } from '@hephaist/contracts/exchange/followed';
+import { inUnits } from '@hephaist/core/units/say';
 import { clockOf } from '../package/content.js';
 import type { PaperAsked } from '../papers/paper.js';
 import { REFUSED, Sheet } from '../pdf/sheet.js';

@@ -1,5 +1,8 @@
-import { coreMark, type FollowEvent, type Joint, type JointLog, readingsIn } from '@hephaist/contracts';
-import { jointTrace } from '@hephaist/core';
+import type { FollowEvent } from '@hephaist/contracts/exchange/followed';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import { coreMark, readingsIn } from '@hephaist/contracts/records/purge-session';
+import { jointTrace } from '@hephaist/core/live/joint-trace';
 import { eventOf } from './events.js';
 import type { Known } from './known.js';
 

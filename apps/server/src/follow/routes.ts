@@ -1,4 +1,4 @@
-import { FOLLOWABLE, type Followable, type Followed } from '@hephaist/contracts';
+import { FOLLOWABLE, type Followable, type Followed } from '@hephaist/contracts/exchange/followed';
 import { type Request, Router } from 'express';
 import { storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';

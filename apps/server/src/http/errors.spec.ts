@@ -1,5 +1,5 @@
-import { ContractError } from '@hephaist/contracts';
-import { InputError } from '@hephaist/core';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { InputError } from '@hephaist/core/source/problem';
 import { describe, expect, it } from 'vitest';
 import { ConflictError, NotFoundError, problemOf, RefusedError } from './errors.js';
 

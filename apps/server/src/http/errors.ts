@@ -1,5 +1,6 @@
-import { ContractError, MAX_BODY_SAYS, type Problem } from '@hephaist/contracts';
-import { type FieldProblem, InputError } from '@hephaist/core';
+import { MAX_BODY_SAYS, type Problem } from '@hephaist/contracts/exchange/answers';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
 import type { ErrorRequestHandler, Response } from 'express';
 import type { Logger } from 'pino';
 

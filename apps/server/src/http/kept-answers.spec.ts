@@ -1,4 +1,4 @@
-import type { JointPage } from '@hephaist/contracts';
+import type { JointPage } from '@hephaist/contracts/exchange/answers';
 import express from 'express';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';

@@ -1,5 +1,5 @@
 import { tmpdir } from 'node:os';
-import type { Problem } from '@hephaist/contracts';
+import type { Problem } from '@hephaist/contracts/exchange/answers';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { problemOf } from './errors.js';

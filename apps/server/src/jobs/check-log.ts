@@ -1,16 +1,11 @@
-import {
-  brazerRecord,
-  ContractError,
-  type Joint,
-  type JointLog,
-  lineConditions,
-  type LogContext,
-  logFindingsOf,
-  lotProblems,
-  makingProblems,
-  tryPlan,
-} from '@hephaist/contracts';
-import { inUnits } from '@hephaist/core';
+import { brazerRecord } from '@hephaist/contracts/records/brazer-record';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import { type LogContext, logFindingsOf, lotProblems, makingProblems } from '@hephaist/contracts/records/log-check';
+import { tryPlan } from '@hephaist/contracts/records/planner';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { inUnits } from '@hephaist/core/units/say';
 import { brazingsOf } from '../crew/brazings.js';
 import type { RecordStore } from '../records/store.js';
 import { shopFor } from '../shop/shop.js';

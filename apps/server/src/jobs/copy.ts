@@ -1,4 +1,6 @@
-import type { Job, Joint, Line } from '@hephaist/contracts';
+import type { Job } from '@hephaist/contracts/records/job';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
 import { v7 as newId } from 'uuid';
 import { NotFoundError } from '../http/errors.js';
 import { hashOf } from '../records/hash.js';

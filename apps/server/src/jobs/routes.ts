@@ -1,12 +1,7 @@
-import {
-  idSchema,
-  type Job,
-  type JobDetail,
-  jobSchema,
-  type JobSummary,
-  type JointPage,
-  parse,
-} from '@hephaist/contracts';
+import type { JobDetail, JobSummary, JointPage } from '@hephaist/contracts/exchange/answers';
+import { type Job, jobSchema } from '@hephaist/contracts/records/job';
+import { idSchema } from '@hephaist/contracts/schemas/ids';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import { type Request, Router, text } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { NotFoundError } from '../http/errors.js';

@@ -1,4 +1,6 @@
-import { byWords, ContractError, isHonestBy, type PurgeMark, type PurgeSession } from '@hephaist/contracts';
+import type { PurgeMark, PurgeSession } from '@hephaist/contracts/records/purge-session';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { byWords, isHonestBy } from '@hephaist/contracts/schemas/told';
 import type { RecordStore } from '../records/store.js';
 
 /** What is done is done by who is signed in, or is marked as told. @throws ContractError at `by` */

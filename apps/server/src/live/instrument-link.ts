@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs';
 import { connect } from 'node:net';
 import type { Readable } from 'node:stream';
-import { LONGEST_LINE } from '@hephaist/core';
+import { LONGEST_LINE } from '@hephaist/core/live/instruments';
 import { readAddress } from './address.js';
 
 /** Opens what an instrument speaks through: text, one reading a line. @throws Error for an address that is none */

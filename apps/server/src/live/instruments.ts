@@ -1,5 +1,5 @@
-import type { InstrumentSet } from '@hephaist/contracts';
-import { DEVICE_IDS, type DeviceId } from '@hephaist/core';
+import type { InstrumentSet } from '@hephaist/contracts/records/purge-session';
+import { DEVICE_IDS, type DeviceId } from '@hephaist/core/live/instruments';
 import { readAddress } from './address.js';
 
 /** A set of instruments and how they are reached; `control` only where they are stand-ins. */

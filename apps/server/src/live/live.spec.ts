@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { createWriteStream, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { PurgeMark, PurgeSession, TraceRow } from '@hephaist/contracts';
+import type { PurgeMark, PurgeSession, TraceRow } from '@hephaist/contracts/records/purge-session';
 import { pino } from 'pino';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';

@@ -1,5 +1,5 @@
-import { type SessionDetail, type TraceRow, traceTable } from '@hephaist/contracts';
-import { STAND_IN_MISHAPS, type StandInMishap } from '@hephaist/core';
+import { type SessionDetail, type TraceRow, traceTable } from '@hephaist/contracts/records/purge-session';
+import { STAND_IN_MISHAPS, type StandInMishap } from '@hephaist/core/live/simulated-line';
 import { type Request, type Response, Router } from 'express';
 import Papa from 'papaparse';
 import { storeOf } from '../access/guard.js';

@@ -1,5 +1,5 @@
 import { performance } from 'node:perf_hooks';
-import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
+import type { PurgeMark, PurgeSession } from '@hephaist/contracts/records/purge-session';
 import type { Logger } from 'pino';
 import { v7 as newId } from 'uuid';
 import type { RecordStore } from '../records/store.js';

@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks';
-import type { PurgeSession } from '@hephaist/contracts';
-import { clockJumped, type DeviceId, DEVICES, JUMP_MS, readInstrumentLine } from '@hephaist/core';
+import type { PurgeSession } from '@hephaist/contracts/records/purge-session';
+import { clockJumped, type DeviceId, DEVICES, JUMP_MS, readInstrumentLine } from '@hephaist/core/live/instruments';
 import { linkInstrument } from './instrument-link.js';
 import type { ReachableSet } from './instruments.js';
 import type { NewTraceRow, TraceStore } from './trace-store.js';

@@ -1,6 +1,6 @@
 import { connect } from 'node:net';
-import type { PurgeMark, PurgeSession } from '@hephaist/contracts';
-import { SCFH } from '@hephaist/core';
+import type { PurgeMark, PurgeSession } from '@hephaist/contracts/records/purge-session';
+import { SCFH } from '@hephaist/core/units/units';
 import { readAddress } from './address.js';
 
 /** Tells the stand-ins something and waits for their answer. @throws Error where they refuse or do not answer */

@@ -1,5 +1,6 @@
-import type { PurgeSession, Touched, TraceRow } from '@hephaist/contracts';
-import type { DeviceId } from '@hephaist/core';
+import type { PurgeSession, TraceRow } from '@hephaist/contracts/records/purge-session';
+import type { Touched } from '@hephaist/contracts/records/trail';
+import type { DeviceId } from '@hephaist/core/live/instruments';
 import type { Knex } from 'knex';
 import { appendTrail, ITSELF } from '../audit/trail.js';
 import { followTrace, NO_TRACE } from './trace-chain.js';

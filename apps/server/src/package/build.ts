@@ -1,14 +1,14 @@
+import { canonical } from '@hephaist/contracts/records/content';
 import {
-  canonical,
   JOB_FILE_NAME,
   type Manifest,
   PACKAGE_FORMAT,
   PACKAGE_VERSION,
   PICTURE_ENDINGS,
-  REPORT_TYPE,
-  rulesInUse,
-} from '@hephaist/contracts';
-import { sha256Bytes } from '@hephaist/core';
+} from '@hephaist/contracts/records/hand-over';
+import { rulesInUse } from '@hephaist/contracts/records/rules-in-use';
+import { REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
+import { sha256Bytes } from '@hephaist/core/audit/chain';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import Papa from 'papaparse';
 import { v7 as newId } from 'uuid';

@@ -1,26 +1,17 @@
-import {
-  brazerRecord,
-  findingsOfLog,
-  type HandOver,
-  type JobFile,
-  type Joint,
-  type OpenPoint,
-  openPoints,
-  parseJobFile,
-  type Planned,
-  planner,
-  shopOf,
-  type Signature,
-  standingFile,
-} from '@hephaist/contracts';
-import {
-  type BrazerRecord,
-  type Catalogue,
-  catalogueWith,
-  formatQuantity,
-  inUnits,
-  type Quantity,
-} from '@hephaist/core';
+import { type JobFile, parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import { findingsOfLog, type OpenPoint, openPoints } from '@hephaist/contracts/exchange/open-points';
+import { standingFile } from '@hephaist/contracts/exchange/standing-file';
+import { brazerRecord } from '@hephaist/contracts/records/brazer-record';
+import type { HandOver } from '@hephaist/contracts/records/hand-over';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { type Planned, planner } from '@hephaist/contracts/records/planner';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import type { Signature } from '@hephaist/contracts/records/signature';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
+import { inUnits } from '@hephaist/core/units/say';
+import { formatQuantity, type Quantity } from '@hephaist/core/units/units';
 import type { Snapshot } from './snapshot.js';
 
 /** Everything a package is written from. */

@@ -1,13 +1,9 @@
-import {
-  type HandOver,
-  type HandOverDetail,
-  type HandOverRequest,
-  lastLogs,
-  parseJobFile,
-  type Signature,
-  standingFile,
-} from '@hephaist/contracts';
-import { EMPTY_CHAIN, sha256Hex } from '@hephaist/core';
+import { parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import { lastLogs } from '@hephaist/contracts/exchange/open-points';
+import { standingFile } from '@hephaist/contracts/exchange/standing-file';
+import type { HandOver, HandOverDetail, HandOverRequest } from '@hephaist/contracts/records/hand-over';
+import type { Signature } from '@hephaist/contracts/records/signature';
+import { EMPTY_CHAIN, sha256Hex } from '@hephaist/core/audit/chain';
 import { touchedSnapshot } from '../audit/watched.js';
 import { brazingsOf } from '../crew/brazings.js';
 import { mustFit } from '../db/quota.js';

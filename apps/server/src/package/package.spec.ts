@@ -1,12 +1,8 @@
-import {
-  contentHash,
-  type HandOverDetail,
-  type JobFile,
-  lastLogs,
-  type Manifest,
-  parseJobFile,
-} from '@hephaist/contracts';
-import { sha256Bytes, sha256Hex } from '@hephaist/core';
+import { type JobFile, parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import { lastLogs } from '@hephaist/contracts/exchange/open-points';
+import { contentHash } from '@hephaist/contracts/records/content';
+import type { HandOverDetail, Manifest } from '@hephaist/contracts/records/hand-over';
+import { sha256Bytes, sha256Hex } from '@hephaist/core/audit/chain';
 import { parse as readCsv } from 'csv-parse/sync';
 import { zipSync } from 'fflate';
 import ICAL from 'ical.js';

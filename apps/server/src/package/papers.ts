@@ -1,4 +1,4 @@
-import type { Joint } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import { followJoint } from '../follow/joint.js';
 import { Known } from '../follow/known.js';
 import { portrait, writeFollowed } from '../follow/pdf.js';

@@ -1,13 +1,6 @@
-import {
-  ContractError,
-  JOB_FILE_NAME,
-  type JobFile,
-  type Manifest,
-  manifestSchema,
-  parse,
-  parseJobFile,
-  PICTURE_NAME,
-} from '@hephaist/contracts';
+import { type JobFile, parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import { JOB_FILE_NAME, type Manifest, manifestSchema, PICTURE_NAME } from '@hephaist/contracts/records/hand-over';
+import { ContractError, parse } from '@hephaist/contracts/schemas/parse';
 import type { TakenPicture } from '../pictures/picture.js';
 import { fileFacts } from '../pictures/report.js';
 import { hashOf } from '../records/hash.js';

@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { type HandOverRequest, handOverRequestSchema, parse } from '@hephaist/contracts';
+import { type HandOverRequest, handOverRequestSchema } from '@hephaist/contracts/records/hand-over';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import { Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';

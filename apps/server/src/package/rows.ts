@@ -1,12 +1,10 @@
-import {
-  brazedToWords,
-  brazerOn,
-  couponVerdict,
-  type JointLog,
-  pressureVerdict,
-  procedureRows,
-} from '@hephaist/contracts';
-import { findService, MAKING_SAYS } from '@hephaist/core';
+import { brazedToWords, couponVerdict } from '@hephaist/contracts/records/brazer-record';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import { brazerOn } from '@hephaist/contracts/records/log-check';
+import { pressureVerdict } from '@hephaist/contracts/records/pressure-test';
+import { procedureRows } from '@hephaist/contracts/records/procedure-rows';
+import { MAKING_SAYS } from '@hephaist/core/joint-log/makings';
+import { findService } from '@hephaist/core/services/services';
 import type { Row } from '../pdf/sheet.js';
 import { clockOf, type Content } from './content.js';
 

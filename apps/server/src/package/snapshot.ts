@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip, gzip } from 'node:zlib';
-import type { Brazing } from '@hephaist/contracts';
+import type { Brazing } from '@hephaist/contracts/records/brazer-record';
 
 /** What a job was when it was handed over: its file, what its crew had brazed anywhere, and whose company it is. */
 export interface Snapshot {

@@ -1,4 +1,4 @@
-import { ContractError } from '@hephaist/contracts';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import yauzl from 'yauzl';
 
 /** Most bytes that a package may unfold to, counted as they come and not as the ZIP says. */

@@ -1,5 +1,6 @@
-import type { House } from '@hephaist/contracts';
-import { inUnits, type UnitSystem } from '@hephaist/core';
+import type { House } from '@hephaist/contracts/records/house';
+import { inUnits } from '@hephaist/core/units/say';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import type { Known } from '../follow/known.js';
 import type { PaperSize } from '../pdf/document.js';
 import { REFUSED, type Row, Sheet } from '../pdf/sheet.js';

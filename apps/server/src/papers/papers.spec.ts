@@ -1,4 +1,5 @@
-import { pqrRows, procedureRows } from '@hephaist/contracts';
+import { pqrRows } from '@hephaist/contracts/records/pqr-rows';
+import { procedureRows } from '@hephaist/contracts/records/procedure-rows';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';

@@ -1,27 +1,16 @@
-import {
-  beyondRecords,
-  brazedToWords,
-  type Coupon,
-  couponRecord,
-  couponVerdict,
-  type Laboratory,
-  type Pqr,
-  pqrRows,
-  type Procedure,
-  procedureRows,
-  qualifiedBy,
-  stageOf,
-  testVerdict,
-} from '@hephaist/contracts';
-import {
-  ASME_RULES,
-  continuity,
-  continuityEvents,
-  coverLines,
-  qualifiedRange,
-  said,
-  validCoupons,
-} from '@hephaist/core';
+import { brazedToWords, couponRecord, couponVerdict } from '@hephaist/contracts/records/brazer-record';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import { type Pqr, qualifiedBy, testVerdict } from '@hephaist/contracts/records/pqr';
+import { pqrRows } from '@hephaist/contracts/records/pqr-rows';
+import type { Laboratory } from '@hephaist/contracts/records/pqr-used';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import { procedureRows } from '@hephaist/contracts/records/procedure-rows';
+import { beyondRecords, stageOf } from '@hephaist/contracts/records/procedure-stage';
+import { continuity } from '@hephaist/core/qualification/continuity';
+import { continuityEvents, validCoupons } from '@hephaist/core/qualification/may-braze';
+import { coverLines, qualifiedRange } from '@hephaist/core/qualification/range';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
+import { said } from '@hephaist/core/units/say';
 import type { Known } from '../follow/known.js';
 import { NotFoundError } from '../http/errors.js';
 import { REFUSED } from '../pdf/sheet.js';

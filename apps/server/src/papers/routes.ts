@@ -1,4 +1,4 @@
-import { stillToBraze } from '@hephaist/contracts';
+import { stillToBraze } from '@hephaist/contracts/records/reserved-coupon';
 import { type Request, Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { Known } from '../follow/known.js';

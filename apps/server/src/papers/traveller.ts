@@ -1,5 +1,8 @@
-import { type ReservedCoupon, travellerRows } from '@hephaist/contracts';
-import { couponSteps, formatQuantity, labelText, piecesOf, type Position } from '@hephaist/core';
+import type { ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
+import { travellerRows } from '@hephaist/contracts/records/traveller-rows';
+import { couponSteps, labelText, piecesOf } from '@hephaist/core/coupons/traveller';
+import type { Position } from '@hephaist/core/qualification/range';
+import { formatQuantity } from '@hephaist/core/units/units';
 import { create } from 'qrcode';
 import type { Known } from '../follow/known.js';
 import { INK, type Sheet } from '../pdf/sheet.js';

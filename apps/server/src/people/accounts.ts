@@ -3,10 +3,10 @@ import {
   changePersonSchema,
   type NewPerson,
   newPersonSchema,
-  parse,
   type PeopleAnswer,
   secondFactorRuleSchema,
-} from '@hephaist/contracts';
+} from '@hephaist/contracts/exchange/people';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import { type Request, Router } from 'express';
 import type { Knex } from 'knex';
 import { accountOf, storeOf } from '../access/guard.js';

@@ -1,4 +1,4 @@
-import { ContractError } from '@hephaist/contracts';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import { dictionary } from '@zxcvbn-ts/language-common';
 
 /** Passwords that everybody tries first: the list of a well-kept library, shipped with it. */

@@ -4,9 +4,9 @@ import {
   type NewPerson,
   type OwnSignIn,
   type Person,
-  type Role,
   SECOND_FACTOR_ROLES,
-} from '@hephaist/contracts';
+} from '@hephaist/contracts/exchange/people';
+import type { Role } from '@hephaist/contracts/records/roles';
 import type { Knex } from 'knex';
 import type { Actor } from '../audit/trail.js';
 import type { AccountRow } from '../db/tables.js';

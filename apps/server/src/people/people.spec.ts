@@ -1,4 +1,4 @@
-import type { PeopleAnswer } from '@hephaist/contracts';
+import type { PeopleAnswer } from '@hephaist/contracts/exchange/people';
 import request from 'supertest';
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest';
 import { type Harness, harness, newId, TEST_COST, TEST_PASSWORD } from '../../test/harness.js';

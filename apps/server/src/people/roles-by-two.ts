@@ -1,4 +1,5 @@
-import { GIVEN_BY_TWO, mayDo, type Role } from '@hephaist/contracts';
+import { GIVEN_BY_TWO, mayDo } from '@hephaist/contracts/exchange/people';
+import type { Role } from '@hephaist/contracts/records/roles';
 import type { Knex } from 'knex';
 import { RefusedError } from '../http/errors.js';
 

@@ -1,17 +1,16 @@
 import {
-  ContractError,
   type FirstRun,
   firstRunSchema,
   type FirstRunState,
   type Me,
   type NewPassword,
   newPasswordSchema,
-  parse,
   type Reset,
   resetSchema,
   type SignIn,
   signInSchema,
-} from '@hephaist/contracts';
+} from '@hephaist/contracts/exchange/people';
+import { ContractError, parse } from '@hephaist/contracts/schemas/parse';
 import express, { type Request, type RequestHandler, Router } from 'express';
 import { v7 as newId } from 'uuid';
 import { accountOf, giveToken, tokenOf } from '../access/guard.js';

@@ -1,4 +1,6 @@
-import { countersignSchema, parse, secondFactorSchema } from '@hephaist/contracts';
+import { secondFactorSchema } from '@hephaist/contracts/exchange/people';
+import { countersignSchema } from '@hephaist/contracts/records/intake-record';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import { type Request, Router } from 'express';
 import type { Knex } from 'knex';
 import { accountOf } from '../access/guard.js';

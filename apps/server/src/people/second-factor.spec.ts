@@ -1,4 +1,5 @@
-import type { AccessEntry, Me, OwnSignIn, PeopleAnswer, Role } from '@hephaist/contracts';
+import type { AccessEntry, Me, OwnSignIn, PeopleAnswer } from '@hephaist/contracts/exchange/people';
+import type { Role } from '@hephaist/contracts/records/roles';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';

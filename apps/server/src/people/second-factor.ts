@@ -1,4 +1,4 @@
-import { ContractError } from '@hephaist/contracts';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import type { Knex } from 'knex';
 import { Secret, TOTP } from 'otpauth';
 import { hashOf } from '../records/hash.js';

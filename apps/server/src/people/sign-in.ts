@@ -1,5 +1,6 @@
 import { randomBytes } from 'node:crypto';
-import { ContractError, type SignIn } from '@hephaist/contracts';
+import type { SignIn } from '@hephaist/contracts/exchange/people';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import { logAccess } from '../access/access-log.js';
 import { RefusedError, SignedOutError } from '../http/errors.js';
 import { checkPassword, hashPassword } from './passwords.js';

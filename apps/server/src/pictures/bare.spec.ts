@@ -1,4 +1,4 @@
-import { PICTURE_TYPES } from '@hephaist/contracts';
+import { PICTURE_TYPES } from '@hephaist/contracts/records/strip-marks';
 import * as fc from 'fast-check';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';

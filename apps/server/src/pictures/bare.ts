@@ -1,4 +1,4 @@
-import { REPORT_TYPE } from '@hephaist/contracts';
+import { REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
 import type { FileFacts } from './picture.js';
 
 /**

@@ -1,4 +1,5 @@
-import { ContractError, type PICTURE_TYPES, type REPORT_TYPE } from '@hephaist/contracts';
+import type { PICTURE_TYPES, REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import sharp from 'sharp';
 import { RefusedError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';

@@ -1,4 +1,5 @@
-import { ContractError, REPORT_TYPE } from '@hephaist/contracts';
+import { REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { type FileFacts, pictureFacts } from './picture.js';
 

@@ -1,4 +1,6 @@
-import { idSchema, MOST_PICTURE_BYTES, parse, REPORT_TYPE } from '@hephaist/contracts';
+import { MOST_PICTURE_BYTES, REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
+import { idSchema } from '@hephaist/contracts/schemas/ids';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import express, { type Request, type Response, Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';

@@ -1,4 +1,6 @@
-import { InputError, type LinePurge, type LinePurgeWishes, planLinePurge, type PurgeNetwork } from '@hephaist/core';
+import { type LinePurge, type LinePurgeWishes, planLinePurge } from '@hephaist/core/purge/line-plan';
+import type { PurgeNetwork } from '@hephaist/core/purge/network';
+import { InputError } from '@hephaist/core/source/problem';
 
 /** What is to be worked out. */
 export interface PurgeTask {

@@ -1,14 +1,8 @@
-import {
-  CYLINDER_SOURCE,
-  deadLegAdvice,
-  formatDuration,
-  formatQuantity,
-  LINE_WIDTH,
-  lineGeometry,
-  marksAt,
-  type Quantity,
-  withOnlyVent,
-} from '@hephaist/core';
+import { CYLINDER_SOURCE } from '@hephaist/core/purge/cylinder';
+import { deadLegAdvice } from '@hephaist/core/purge/dead-leg';
+import { withOnlyVent } from '@hephaist/core/purge/layout';
+import { LINE_WIDTH, lineGeometry, marksAt } from '@hephaist/core/purge/line-geometry';
+import { formatDuration, formatQuantity, type Quantity } from '@hephaist/core/units/units';
 import { openPdf } from '../pdf/document.js';
 import type { PurgePlanOfLine, PurgePlanRequest } from './purge-plan.js';
 

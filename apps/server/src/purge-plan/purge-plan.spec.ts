@@ -1,4 +1,4 @@
-import { networkOf } from '@hephaist/core';
+import { networkOf } from '@hephaist/core/purge/layout';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';

@@ -1,5 +1,10 @@
-import { ContractError, type Line, parse, planner, type PurgeOfLine, purgeOfLine } from '@hephaist/contracts';
-import { CYLINDER_RESERVE, CYLINDERS, type LinePurge, type UnitSystem } from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import { planner } from '@hephaist/contracts/records/planner';
+import { type PurgeOfLine, purgeOfLine } from '@hephaist/contracts/records/purge-line';
+import { ContractError, parse } from '@hephaist/contracts/schemas/parse';
+import { CYLINDER_RESERVE, CYLINDERS } from '@hephaist/core/purge/cylinder';
+import type { LinePurge } from '@hephaist/core/purge/line-plan';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';

@@ -1,4 +1,6 @@
-import { ANNULLABLE, type Annullable, type Kind, kindRow, type Role, ROLES } from '@hephaist/contracts';
+import { ANNULLABLE, type Annullable } from '@hephaist/contracts/records/annulment';
+import { type Kind, kindRow } from '@hephaist/contracts/records/kinds';
+import { type Role, ROLES } from '@hephaist/contracts/records/roles';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleStep } from '../../test/steps.js';

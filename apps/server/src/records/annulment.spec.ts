@@ -1,13 +1,11 @@
-import {
-  type Annulment,
-  type Coupon,
-  type Crew,
-  dataOf,
-  type JobFile,
-  type JointLog,
-  type Role,
-  type StoredRecords,
-} from '@hephaist/contracts';
+import type { Crew } from '@hephaist/contracts/exchange/answers';
+import type { JobFile } from '@hephaist/contracts/exchange/exchange';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { StoredRecords } from '@hephaist/contracts/records/kinds';
+import type { Role } from '@hephaist/contracts/records/roles';
+import { dataOf } from '@hephaist/contracts/records/stored';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { verifyTrail } from '../audit/verify.js';

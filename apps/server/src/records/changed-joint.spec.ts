@@ -1,4 +1,6 @@
-import { changedAfterwards, type Joint, jointIdentity, parseJobFile, type Role } from '@hephaist/contracts';
+import { parseJobFile } from '@hephaist/contracts/exchange/exchange';
+import { changedAfterwards, type Joint, jointIdentity } from '@hephaist/contracts/records/joint';
+import type { Role } from '@hephaist/contracts/records/roles';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { exportJob, importJob } from '../exchange/job-file.js';

@@ -1,4 +1,4 @@
-import { type Brazer, readmitted } from '@hephaist/contracts';
+import { type Brazer, readmitted } from '@hephaist/contracts/records/brazer';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_COST, TEST_PASSWORD } from '../../test/harness.js';

@@ -1,4 +1,6 @@
-import { ContractError, type Joint, type Kind, type RecordKinds } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Kind, RecordKinds } from '@hephaist/contracts/records/kinds';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import type { RecordStore } from './store.js';
 
 /** @throws ContractError at `field` where a line is not of the job */

@@ -1,4 +1,6 @@
-import type { Coupon, Crew, OnFileAnswer, OthersAnswer, Role } from '@hephaist/contracts';
+import type { Crew, OnFileAnswer, OthersAnswer } from '@hephaist/contracts/exchange/answers';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { Role } from '@hephaist/contracts/records/roles';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';

@@ -1,4 +1,4 @@
-import type { Procedure } from '@hephaist/contracts';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';

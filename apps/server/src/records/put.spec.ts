@@ -1,4 +1,5 @@
-import type { Joint, JointPage } from '@hephaist/contracts';
+import type { JointPage } from '@hephaist/contracts/exchange/answers';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';

@@ -1,42 +1,28 @@
-import {
-  aheadProblems,
-  type Annulment,
-  type Brazer,
-  canonical,
-  contentHash,
-  ContractError,
-  type Coupon,
-  fNumberProblems,
-  isOfJob,
-  type Job,
-  type Joint,
-  jointIdentity,
-  type JointLog,
-  type Kind,
-  kindRow,
-  type Line,
-  type Me,
-  type Meaning,
-  MEANINGS,
-  neededMeaning,
-  type Pqr,
-  type PressureTest,
-  pressureTestProblems,
-  type Procedure,
-  type PurgeMark,
-  type PurgeSession,
-  type PutCommand,
-  type PutResult,
-  readmitted,
-  type RecordKinds,
-  releaseProblems,
-  type ReservedCoupon,
-  type SecondLook,
-  SIGNABLE,
-  type Signature,
-  type Stored,
-} from '@hephaist/contracts';
-import { findService } from '@hephaist/core';
+import type { PutCommand, PutResult } from '@hephaist/contracts/exchange/commands';
+import type { Me } from '@hephaist/contracts/exchange/people';
+import { aheadProblems } from '@hephaist/contracts/records/ahead';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import { type Brazer, readmitted } from '@hephaist/contracts/records/brazer';
+import { canonical, contentHash } from '@hephaist/contracts/records/content';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import { fNumberProblems } from '@hephaist/contracts/records/f-numbers';
+import type { Job } from '@hephaist/contracts/records/job';
+import { type Joint, jointIdentity } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import { isOfJob, type Kind, kindRow, type RecordKinds } from '@hephaist/contracts/records/kinds';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { Pqr } from '@hephaist/contracts/records/pqr';
+import { type PressureTest, pressureTestProblems } from '@hephaist/contracts/records/pressure-test';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import { releaseProblems } from '@hephaist/contracts/records/procedure-stage';
+import type { PurgeMark, PurgeSession } from '@hephaist/contracts/records/purge-session';
+import type { ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
+import type { SecondLook } from '@hephaist/contracts/records/second-look';
+import { type Meaning, MEANINGS, SIGNABLE, type Signature } from '@hephaist/contracts/records/signature';
+import { neededMeaning } from '@hephaist/contracts/records/signing';
+import type { Stored } from '@hephaist/contracts/records/stored';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { findService } from '@hephaist/core/services/services';
 import { v7 as newId } from 'uuid';
 import { ConflictError, RefusedError } from '../http/errors.js';
 import { checkLog } from '../jobs/check-log.js';

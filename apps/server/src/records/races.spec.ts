@@ -1,4 +1,5 @@
-import type { JointLog, Procedure } from '@hephaist/contracts';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { sampleSession } from '../../test/instruments.js';

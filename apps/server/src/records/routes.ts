@@ -1,4 +1,7 @@
-import { maySign, parse, parseCommand, type Signing, signingSchema } from '@hephaist/contracts';
+import { parseCommand } from '@hephaist/contracts/exchange/commands';
+import { maySign } from '@hephaist/contracts/exchange/people';
+import { type Signing, signingSchema } from '@hephaist/contracts/records/signature';
+import { parse } from '@hephaist/contracts/schemas/parse';
 import { Router } from 'express';
 import { accountOf, mustBeAllowed, storeOf } from '../access/guard.js';
 import { ForbiddenError } from '../http/errors.js';

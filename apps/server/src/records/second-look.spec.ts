@@ -1,4 +1,7 @@
-import { contentHash, type Coupon, type SecondLook, type ShownSignature } from '@hephaist/contracts';
+import { contentHash } from '@hephaist/contracts/records/content';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { SecondLook } from '@hephaist/contracts/records/second-look';
+import type { ShownSignature } from '@hephaist/contracts/records/signature';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { exportJob, importJob } from '../exchange/job-file.js';

@@ -1,4 +1,7 @@
-import { contentHash, type Coupon, type Procedure, type Signature } from '@hephaist/contracts';
+import { contentHash } from '@hephaist/contracts/records/content';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import type { Signature } from '@hephaist/contracts/records/signature';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { killedAt } from '../../test/kill.js';

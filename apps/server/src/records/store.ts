@@ -1,18 +1,11 @@
-import {
-  type Annullable,
-  type Changed,
-  changedFields,
-  columnsOf,
-  contentHash,
-  type JobSummary,
-  type Kind,
-  MOST_CHANGED,
-  type RecordKinds,
-  REPORT_TYPE,
-  type Stored,
-  type StoredRecords,
-  type Touched,
-} from '@hephaist/contracts';
+import type { JobSummary } from '@hephaist/contracts/exchange/answers';
+import type { Annullable } from '@hephaist/contracts/records/annulment';
+import { changedFields } from '@hephaist/contracts/records/changed-fields';
+import { contentHash } from '@hephaist/contracts/records/content';
+import { columnsOf, type Kind, type RecordKinds, type StoredRecords } from '@hephaist/contracts/records/kinds';
+import type { Stored } from '@hephaist/contracts/records/stored';
+import { REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
+import { type Changed, MOST_CHANGED, type Touched } from '@hephaist/contracts/records/trail';
 import type { Knex } from 'knex';
 import { type Actor, appendTrail, ITSELF, trailHead } from '../audit/trail.js';
 import { touchedCommand } from '../audit/watched.js';

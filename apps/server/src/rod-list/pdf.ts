@@ -1,4 +1,5 @@
-import { formatQuantity, orderWords } from '@hephaist/core';
+import { orderWords } from '@hephaist/core/rod-list/rod-list';
+import { formatQuantity } from '@hephaist/core/units/units';
 import { openPdf } from '../pdf/document.js';
 import type { JobRodList, RodListRequest } from './rod-list.js';
 

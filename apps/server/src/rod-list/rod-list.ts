@@ -1,5 +1,7 @@
-import { parse, planner, sum } from '@hephaist/contracts';
-import { type RodList, rodList, type RodListJoint, type RodListWishes, type UnitSystem } from '@hephaist/core';
+import { planner, sum } from '@hephaist/contracts/records/planner';
+import { parse } from '@hephaist/contracts/schemas/parse';
+import { type RodList, rodList, type RodListJoint, type RodListWishes } from '@hephaist/core/rod-list/rod-list';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import * as yup from 'yup';
 import { NotFoundError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';

@@ -1,5 +1,8 @@
-import type { Joint, Line, OwnRowRecord, Stored } from '@hephaist/contracts';
-import { DEFAULT_WEIGHTS } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { OwnRowRecord } from '@hephaist/contracts/records/own-row';
+import type { Stored } from '@hephaist/contracts/records/stored';
+import { DEFAULT_WEIGHTS } from '@hephaist/core/selection/preferences';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
 import { importJob } from '../exchange/job-file.js';

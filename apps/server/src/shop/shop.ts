@@ -1,5 +1,8 @@
-import { type ShopData, shopOf } from '@hephaist/contracts';
-import { type Catalogue, catalogueWith, type Shop } from '@hephaist/core';
+import type { ShopData } from '@hephaist/contracts/exchange/answers';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import type { Shop } from '@hephaist/core/joint/shop';
 import { Router } from 'express';
 import { storeOf } from '../access/guard.js';
 import type { RecordStore } from '../records/store.js';

@@ -1,5 +1,9 @@
-import { ContractError, type CsvReport, type Line, type OwnRowRecord, readJointCsv } from '@hephaist/contracts';
-import { catalogueWith, type FieldProblem } from '@hephaist/core';
+import { type CsvReport, readJointCsv } from '@hephaist/contracts/exchange/joint-csv';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { OwnRowRecord } from '@hephaist/contracts/records/own-row';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import type { Anchor } from '../audit/anchor.js';
 import { verifyTrail } from '../audit/verify.js';
 import { connect } from '../db/connect.js';

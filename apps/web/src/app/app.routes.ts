@@ -1,5 +1,5 @@
 import type { Routes } from '@angular/router';
-import { leaveJob } from './shell/company-frame';
+import { leaveJob } from './shell/leave-job';
 
 export const routes: Routes = [
   { path: '', pathMatch: 'full', redirectTo: 'jobs' },

@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@hephaist/core';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import type { Brazing } from '../records/brazer-record.js';
 import type { StoredRecords } from '../records/kinds.js';
 

@@ -1,4 +1,4 @@
-import { type Catalogue, SHIPPED } from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core/catalogue/catalogue';
 import * as yup from 'yup';
 import { type Kind, kindRow, KINDS, type RecordKinds } from '../records/kinds.js';
 import type { Stored } from '../records/stored.js';

@@ -1,4 +1,6 @@
-import { INCH, mayBraze, planJoint } from '@hephaist/core';
+import { planJoint } from '@hephaist/core/joint/plan';
+import { mayBraze } from '@hephaist/core/qualification/may-braze';
+import { INCH } from '@hephaist/core/units/units';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';

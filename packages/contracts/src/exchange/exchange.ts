@@ -1,4 +1,4 @@
-import { catalogueWith } from '@hephaist/core';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
 import canonicalize from 'canonicalize';
 import * as yup from 'yup';
 import { type Annulment, annulmentSchema } from '../records/annulment.js';

@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@hephaist/core';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import type { Confirmation } from '../records/confirmation.js';
 import { contentHash } from '../records/content.js';
 import type { Coupon } from '../records/coupon.js';

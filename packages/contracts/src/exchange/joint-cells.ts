@@ -1,22 +1,13 @@
-import {
-  type Catalogue,
-  displayUnit,
-  formatQuantity,
-  KIND_WORDS,
-  METAL_WORDS,
-  PART_WORDS,
-  POSITION_IDS,
-  POSITION_WORDS,
-  readLength,
-  readSize,
-  readStubWords,
-  ROD_FORMS,
-  SOCKET_KINDS,
-  STANDARD_WORDS,
-  stubWords,
-  TUBE_STANDARDS,
-  type UnitSystem,
-} from '@hephaist/core';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { ROD_FORMS } from '@hephaist/core/filler-use/rod-forms';
+import { readStubWords, stubWords } from '@hephaist/core/metals/unknown-stub';
+import { POSITION_IDS } from '@hephaist/core/qualification/range';
+import { KIND_WORDS, METAL_WORDS, PART_WORDS, POSITION_WORDS, STANDARD_WORDS } from '@hephaist/core/shorthand/words';
+import { SOCKET_KINDS } from '@hephaist/core/strength/overlap';
+import { readSize } from '@hephaist/core/tube/read-size';
+import { TUBE_STANDARDS } from '@hephaist/core/tube/tube';
+import { readLength } from '@hephaist/core/units/read-length';
+import { displayUnit, formatQuantity, type UnitSystem } from '@hephaist/core/units/units';
 import type { Joint } from '../records/joint.js';
 import type { Line } from '../records/line.js';
 

@@ -1,4 +1,4 @@
-import { type Catalogue, SHIPPED } from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core/catalogue/catalogue';
 import Papa from 'papaparse';
 import type { Joint } from '../records/joint.js';
 import type { Line } from '../records/line.js';

@@ -1,4 +1,7 @@
-import { type BrazerRecord, type Catalogue, findService, outsideSupport } from '@hephaist/core';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { outsideSupport } from '@hephaist/core/procedure/support';
+import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
+import { findService } from '@hephaist/core/services/services';
 import { OUT_OF_CALIBRATION } from '../records/instrument.js';
 import type { Joint } from '../records/joint.js';
 import type { JointLog } from '../records/joint-log.js';

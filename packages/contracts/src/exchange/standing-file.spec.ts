@@ -1,4 +1,5 @@
-import { addDays, catalogueWith, dayIn } from '@hephaist/core';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import { addDays, dayIn } from '@hephaist/core/qualification/continuity';
 import * as fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';

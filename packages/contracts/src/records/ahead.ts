@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@hephaist/core';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import { type Kind, kindRow, type RecordKinds } from './kinds.js';
 
 /** How far a clock may be ahead of the server's before what it dates is refused, ms. */

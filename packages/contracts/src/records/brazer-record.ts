@@ -1,12 +1,7 @@
-import {
-  type BrazerRecord,
-  type Catalogue,
-  type CouponRecord,
-  type CouponVerdict,
-  EDGE_SD_M,
-  judgeCoupon,
-  SHIPPED,
-} from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import { type CouponVerdict, judgeCoupon } from '@hephaist/core/coupons/coupon';
+import { EDGE_SD_M } from '@hephaist/core/coupons/section';
+import type { BrazerRecord, CouponRecord } from '@hephaist/core/qualification/may-braze';
 import type { Brazer } from './brazer.js';
 import type { Confirmation } from './confirmation.js';
 import type { Coupon, CouponFace } from './coupon.js';

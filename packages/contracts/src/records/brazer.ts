@@ -1,4 +1,4 @@
-import type { EndedWithdrawal } from '@hephaist/core';
+import type { EndedWithdrawal } from '@hephaist/core/qualification/as-of';
 import * as yup from 'yup';
 import { daySchema, idSchema, instantSchema, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';

@@ -1,4 +1,6 @@
-import { type LineConditions, type ProcedureCover, schoolsOf } from '@hephaist/core';
+import type { LineConditions } from '@hephaist/core/joint/joint';
+import { schoolsOf } from '@hephaist/core/schools/schools';
+import type { ProcedureCover } from '@hephaist/core/selection/facts';
 import type { Job } from './job.js';
 import type { Line } from './line.js';
 import { inForce, type Procedure } from './procedure.js';

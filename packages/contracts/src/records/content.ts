@@ -1,4 +1,4 @@
-import { sha256Hex } from '@hephaist/core';
+import { sha256Hex } from '@hephaist/core/audit/chain';
 import canonicalize from 'canonicalize';
 
 /** A value as canonical JSON (RFC 8785): the same content always gives the same text. */

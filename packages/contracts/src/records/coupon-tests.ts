@@ -1,4 +1,7 @@
-import { ASME_RULES, type CouponTest, InputError, judgeTest, PEEL_LINES } from '@hephaist/core';
+import { type CouponTest, judgeTest } from '@hephaist/core/coupons/coupon';
+import { PEEL_LINES } from '@hephaist/core/coupons/peel-lines';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
+import { InputError } from '@hephaist/core/source/problem';
 import * as yup from 'yup';
 import { number, oneLine } from '../schemas/ids.js';
 import { whole } from '../schemas/whole.js';

@@ -1,16 +1,8 @@
-import {
-  type CouponTest,
-  isOpened,
-  JOINT_TYPES,
-  type JointType,
-  NOT_OPENED,
-  POSITION_IDS,
-  type Process,
-  PROCESS_TYPES,
-  PROCESSES,
-  type ProcessType,
-  VISUAL_REJECTS,
-} from '@hephaist/core';
+import { type CouponTest, isOpened, NOT_OPENED } from '@hephaist/core/coupons/coupon';
+import { JOINT_TYPES, type JointType } from '@hephaist/core/joint/joint-type';
+import { type Process, PROCESS_TYPES, PROCESSES, type ProcessType } from '@hephaist/core/joint/process';
+import { VISUAL_REJECTS } from '@hephaist/core/joint-log/rejects';
+import { POSITION_IDS } from '@hephaist/core/qualification/range';
 import * as yup from 'yup';
 import { daySchema, idSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull, METAL, RULES, tubeSchema } from '../schemas/in-table.js';

@@ -1,4 +1,5 @@
-import type { Catalogue, FieldProblem } from '@hephaist/core';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 
 /** F-numbers that fillers of the tables have, in order. */
 export const knownFNumbers = (tables: Catalogue): string[] =>

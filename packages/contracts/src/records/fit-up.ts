@@ -1,4 +1,4 @@
-import { INSTRUMENTS } from '@hephaist/core';
+import { INSTRUMENTS } from '@hephaist/core/fit-up/gap';
 import * as yup from 'yup';
 import { diameter } from '../schemas/choices.js';
 import { number } from '../schemas/ids.js';

@@ -1,4 +1,4 @@
-import type { CodeSetId, Schools } from '@hephaist/core';
+import type { CodeSetId, Schools } from '@hephaist/core/schools/schools';
 import * as yup from 'yup';
 import { CODE_SET_IDS } from '../schemas/choices.js';
 import { idSchema, oneLine } from '../schemas/ids.js';

@@ -1,4 +1,5 @@
-import { type Making, MAKINGS, VISUAL_REJECTS } from '@hephaist/core';
+import { type Making, MAKINGS } from '@hephaist/core/joint-log/makings';
+import { VISUAL_REJECTS } from '@hephaist/core/joint-log/rejects';
 import * as yup from 'yup';
 import { idSchema, instantSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull } from '../schemas/in-table.js';

@@ -1,4 +1,7 @@
-import { type JointSpec, POSITION_IDS, SOCKET_KINDS, STUB_QUESTION_IDS, STUB_QUESTIONS } from '@hephaist/core';
+import type { JointSpec } from '@hephaist/core/joint/joint';
+import { STUB_QUESTION_IDS, STUB_QUESTIONS } from '@hephaist/core/metals/unknown-stub';
+import { POSITION_IDS } from '@hephaist/core/qualification/range';
+import { SOCKET_KINDS } from '@hephaist/core/strength/overlap';
 import * as yup from 'yup';
 import { ROD_FORM_IDS, sortSchema } from '../schemas/choices.js';
 import { daySchema, idSchema, note, number, oneLine } from '../schemas/ids.js';

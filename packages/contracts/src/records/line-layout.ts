@@ -1,4 +1,4 @@
-import { networkProblems } from '@hephaist/core';
+import { networkProblems } from '@hephaist/core/purge/network';
 import * as yup from 'yup';
 import { byKey } from '../schemas/by-key.js';
 import { ID_LIKE } from '../schemas/ids.js';

@@ -1,4 +1,5 @@
-import { PSI, SHIPPED } from '@hephaist/core';
+import { SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import { PSI } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
 import { openPoints } from '../exchange/open-points.js';

@@ -1,11 +1,11 @@
 import {
   type DoneStep,
-  findService,
   SEQUENCE_STEPS,
   sequenceStands,
   type StandingStep,
   testSequence,
-} from '@hephaist/core';
+} from '@hephaist/core/pressure-test/sequence';
+import { findService } from '@hephaist/core/services/services';
 import * as yup from 'yup';
 import { idSchema, instantSchema, note, number, oneLine } from '../schemas/ids.js';
 import { whole } from '../schemas/whole.js';

@@ -1,4 +1,7 @@
-import { AMBIENT_K, type CodeSetId, type LineLayout, type Schools, SERVICES } from '@hephaist/core';
+import { AMBIENT_K } from '@hephaist/core/fit-up/gap';
+import type { LineLayout } from '@hephaist/core/purge/layout';
+import type { CodeSetId, Schools } from '@hephaist/core/schools/schools';
+import { SERVICES } from '@hephaist/core/services/services';
 import * as yup from 'yup';
 import { CODE_SET_IDS, idsOf, ofTable, sortSchema } from '../schemas/choices.js';
 import { idSchema, number, oneLine } from '../schemas/ids.js';

@@ -1,4 +1,4 @@
-import { SHIPPED } from '@hephaist/core';
+import { SHIPPED } from '@hephaist/core/catalogue/catalogue';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
 import { lastLogs, openPoints } from '../exchange/open-points.js';

@@ -1,17 +1,10 @@
-import {
-  asksWith,
-  type BrazerRecord,
-  dayIn,
-  type FieldProblem,
-  isCutOut,
-  type JointPlan,
-  type LogFinding,
-  logFindings,
-  MAKING_SAYS,
-  mayBraze,
-  nextMakings,
-  type Permission,
-} from '@hephaist/core';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { asksWith, type LogFinding, logFindings } from '@hephaist/core/joint-log/findings';
+import { MAKING_SAYS, nextMakings } from '@hephaist/core/joint-log/makings';
+import { isCutOut } from '@hephaist/core/joint-log/rejects';
+import { dayIn } from '@hephaist/core/qualification/continuity';
+import { type BrazerRecord, mayBraze, type Permission } from '@hephaist/core/qualification/may-braze';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import type { Joint } from './joint.js';
 import type { JointLog } from './joint-log.js';
 import { inForceOn, namedProcedure, type Procedure } from './procedure.js';

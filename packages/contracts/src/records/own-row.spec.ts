@@ -1,4 +1,6 @@
-import { DEFAULT_WEIGHTS, type OwnRow, SHIPPED, type TableId, valuesOf } from '@hephaist/core';
+import { SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import { type OwnRow, type TableId, valuesOf } from '@hephaist/core/catalogue/own-rows';
+import { DEFAULT_WEIGHTS } from '@hephaist/core/selection/preferences';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
 import { problemsOf } from '../schemas/parse.js';

@@ -1,13 +1,8 @@
-import {
-  catalogueWith,
-  type FieldProblem,
-  FILLER_GROUPS,
-  InputError,
-  METAL_FAMILIES,
-  type OwnRow,
-  type Quantity,
-  type TableId,
-} from '@hephaist/core';
+import { catalogueWith, type OwnRow, type TableId } from '@hephaist/core/catalogue/own-rows';
+import { FILLER_GROUPS } from '@hephaist/core/fillers/fillers';
+import { METAL_FAMILIES } from '@hephaist/core/metals/metals';
+import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
+import type { Quantity } from '@hephaist/core/units/units';
 import * as yup from 'yup';
 import { idSchema, oneLine } from '../schemas/ids.js';
 import { whole } from '../schemas/whole.js';

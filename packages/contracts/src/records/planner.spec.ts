@@ -1,4 +1,4 @@
-import { DEFAULT_WEIGHTS } from '@hephaist/core';
+import { DEFAULT_WEIGHTS } from '@hephaist/core/selection/preferences';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
 import type { Joint } from './joint.js';

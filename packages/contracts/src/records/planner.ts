@@ -1,16 +1,9 @@
-import {
-  type FieldProblem,
-  type GroovePlan,
-  InputError,
-  type JointPlan,
-  type JointSummary,
-  type LineConditions,
-  planJoint,
-  planSeam,
-  seamSummary,
-  type Shop,
-  summaryOf,
-} from '@hephaist/core';
+import type { GroovePlan } from '@hephaist/core/braze-weld/groove';
+import type { LineConditions } from '@hephaist/core/joint/joint';
+import { type JointPlan, planJoint, planSeam } from '@hephaist/core/joint/plan';
+import type { Shop } from '@hephaist/core/joint/shop';
+import { type JointSummary, seamSummary, summaryOf } from '@hephaist/core/joint/summary';
+import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
 import { lineConditions } from './conditions.js';
 import type { Job } from './job.js';
 import type { Joint } from './joint.js';

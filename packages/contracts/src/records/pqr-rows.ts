@@ -1,4 +1,6 @@
-import { findMetal, formatDuration, inUnits, said, type UnitSystem } from '@hephaist/core';
+import { findMetal } from '@hephaist/core/metals/metals';
+import { inUnits, said } from '@hephaist/core/units/say';
+import { formatDuration, type UnitSystem } from '@hephaist/core/units/units';
 import type { Pqr } from './pqr.js';
 import type { Procedure } from './procedure.js';
 import { procedureRows } from './procedure-rows.js';

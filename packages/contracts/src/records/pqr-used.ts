@@ -1,4 +1,4 @@
-import { FILLER_FORMS, FUELS, type UsedOnCoupon } from '@hephaist/core';
+import { FILLER_FORMS, FUELS, type UsedOnCoupon } from '@hephaist/core/procedure/procedure';
 import * as yup from 'yup';
 import { idSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, inTableOrNull, METAL } from '../schemas/in-table.js';

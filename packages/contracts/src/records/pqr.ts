@@ -1,16 +1,11 @@
-import {
-  type Catalogue,
-  JOINT_TYPES,
-  judgeTest,
-  missingTests,
-  POSITION_IDS,
-  PROCESS_TYPES,
-  PROCESSES,
-  type QualifiedBy,
-  type RuleSet,
-  SHIPPED,
-  type TestVerdict,
-} from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import { judgeTest } from '@hephaist/core/coupons/coupon';
+import type { TestVerdict } from '@hephaist/core/coupons/other-tests';
+import { JOINT_TYPES } from '@hephaist/core/joint/joint-type';
+import { PROCESS_TYPES, PROCESSES } from '@hephaist/core/joint/process';
+import type { QualifiedBy } from '@hephaist/core/procedure/procedure';
+import { POSITION_IDS } from '@hephaist/core/qualification/range';
+import { missingTests, type RuleSet } from '@hephaist/core/rules/rule-sets';
 import * as yup from 'yup';
 import { daySchema, idSchema, note, oneLine } from '../schemas/ids.js';
 import { FLUX, inTable, inTableOrNull, RULES } from '../schemas/in-table.js';

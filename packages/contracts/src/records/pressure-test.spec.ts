@@ -1,4 +1,5 @@
-import { findService, PSI } from '@hephaist/core';
+import { findService } from '@hephaist/core/services/services';
+import { PSI } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { problemsOf } from '../schemas/parse.js';
 import {

@@ -1,13 +1,8 @@
-import {
-  type DecayVerdict,
-  evacuationDecay,
-  type FieldProblem,
-  findService,
-  type Service,
-  standingTest,
-  type StandingVerdict,
-  testAsked,
-} from '@hephaist/core';
+import { testAsked } from '@hephaist/core/pressure-test/required';
+import { standingTest, type StandingVerdict } from '@hephaist/core/pressure-test/standing-test';
+import { type DecayVerdict, evacuationDecay } from '@hephaist/core/pressure-test/vacuum-decay';
+import { findService, type Service } from '@hephaist/core/services/services';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import * as yup from 'yup';
 import { idSchema, instantSchema, note, oneLine } from '../schemas/ids.js';
 import { whole } from '../schemas/whole.js';

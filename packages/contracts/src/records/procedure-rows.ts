@@ -1,4 +1,7 @@
-import { findMetal, formatDuration, inUnits, said, type UnitSystem, type Unsupported } from '@hephaist/core';
+import { findMetal } from '@hephaist/core/metals/metals';
+import type { Unsupported } from '@hephaist/core/procedure/support';
+import { inUnits, said } from '@hephaist/core/units/say';
+import { formatDuration, type UnitSystem } from '@hephaist/core/units/units';
 import type { Procedure } from './procedure.js';
 
 /** One variable of a procedure, what it was in the revision before, and what its records say of it. */

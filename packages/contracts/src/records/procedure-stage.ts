@@ -1,11 +1,6 @@
-import {
-  type Catalogue,
-  type FieldProblem,
-  medicalMissing,
-  outsideSupport,
-  SHIPPED,
-  type Unsupported,
-} from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import { medicalMissing, outsideSupport, type Unsupported } from '@hephaist/core/procedure/support';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import type { Coupon } from './coupon.js';
 import { type Pqr, qualifiedBy } from './pqr.js';
 import { type Procedure, revisionState, statedProcedure } from './procedure.js';

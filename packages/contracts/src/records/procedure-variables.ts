@@ -1,14 +1,7 @@
-import {
-  APPLIED,
-  FILLER_FORMS,
-  FLAMES,
-  FUELS,
-  JOINT_TYPES,
-  OXIDANTS,
-  POSITION_IDS,
-  PROCESS_TYPES,
-  PROCESSES,
-} from '@hephaist/core';
+import { JOINT_TYPES } from '@hephaist/core/joint/joint-type';
+import { PROCESS_TYPES, PROCESSES } from '@hephaist/core/joint/process';
+import { APPLIED, FILLER_FORMS, FLAMES, FUELS, OXIDANTS } from '@hephaist/core/procedure/procedure';
+import { POSITION_IDS } from '@hephaist/core/qualification/range';
 import * as yup from 'yup';
 import { oneLine } from '../schemas/ids.js';
 import { FILLER, inTable, METAL } from '../schemas/in-table.js';

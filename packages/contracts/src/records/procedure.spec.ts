@@ -1,4 +1,5 @@
-import { ASME_RULES, SHIPPED } from '@hephaist/core';
+import { SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
 import { problemsOf } from '../schemas/parse.js';

@@ -1,4 +1,5 @@
-import type { NamedProcedure, ProcedureVariables, StatedProcedure } from '@hephaist/core';
+import type { ProcedureVariables, StatedProcedure } from '@hephaist/core/procedure/procedure';
+import type { NamedProcedure } from '@hephaist/core/procedure/support';
 import * as yup from 'yup';
 import { daySchema, idSchema, instantSchema, note, number, oneLine } from '../schemas/ids.js';
 import { FLUX, inTable } from '../schemas/in-table.js';

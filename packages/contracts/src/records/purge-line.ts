@@ -1,14 +1,8 @@
-import {
-  findService,
-  type JointPlan,
-  type LineLayout,
-  networkOf,
-  type PlacedJoint,
-  PURGE_LIMIT_PA,
-  type PurgeNetwork,
-  straightLayout,
-  unplaced,
-} from '@hephaist/core';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { type LineLayout, networkOf, type PlacedJoint, straightLayout, unplaced } from '@hephaist/core/purge/layout';
+import type { PurgeNetwork } from '@hephaist/core/purge/network';
+import { PURGE_LIMIT_PA } from '@hephaist/core/purge/pressure-limit';
+import { findService } from '@hephaist/core/services/services';
 import type { Joint } from './joint.js';
 import type { Line } from './line.js';
 import type { Planned } from './planner.js';

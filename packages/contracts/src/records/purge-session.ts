@@ -1,16 +1,8 @@
-import {
-  CYLINDERS,
-  DEVICE_IDS,
-  type DeviceId,
-  DEVICES,
-  JOINT_MARKS,
-  type Mark,
-  MARK_KINDS,
-  networkProblems,
-  type PurgeNetwork,
-  type PurgeReading,
-  type SessionPlan,
-} from '@hephaist/core';
+import { DEVICE_IDS, type DeviceId, DEVICES } from '@hephaist/core/live/instruments';
+import { JOINT_MARKS, type Mark, MARK_KINDS, type PurgeReading } from '@hephaist/core/live/marks';
+import type { SessionPlan } from '@hephaist/core/live/session-state';
+import { CYLINDERS } from '@hephaist/core/purge/cylinder';
+import { networkProblems, type PurgeNetwork } from '@hephaist/core/purge/network';
 import * as yup from 'yup';
 import { byKey } from '../schemas/by-key.js';
 import { ID_LIKE, idSchema, instantSchema, oneLine } from '../schemas/ids.js';

@@ -1,4 +1,6 @@
-import { JOINT_TYPES, POSITION_IDS, PROCESS_TYPES, PROCESSES } from '@hephaist/core';
+import { JOINT_TYPES } from '@hephaist/core/joint/joint-type';
+import { PROCESS_TYPES, PROCESSES } from '@hephaist/core/joint/process';
+import { POSITION_IDS } from '@hephaist/core/qualification/range';
 import * as yup from 'yup';
 import { daySchema, idSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull, METAL, RULES, tubeSchema } from '../schemas/in-table.js';

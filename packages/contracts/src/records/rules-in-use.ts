@@ -1,4 +1,6 @@
-import { type Catalogue, type RuleSet, ruleSetIdFor, SERVICES } from '@hephaist/core';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { type RuleSet, ruleSetIdFor } from '@hephaist/core/rules/rule-sets';
+import { SERVICES } from '@hephaist/core/services/services';
 import type { Job } from './job.js';
 import type { Line } from './line.js';
 

@@ -1,4 +1,6 @@
-import { catalogueWith, DEFAULT_WEIGHTS, type Shop, WEIGHT_LIMIT, WEIGHT_WORDS, type Weights } from '@hephaist/core';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import type { Shop } from '@hephaist/core/joint/shop';
+import { DEFAULT_WEIGHTS, WEIGHT_LIMIT, WEIGHT_WORDS, type Weights } from '@hephaist/core/selection/preferences';
 import * as yup from 'yup';
 import { idSchema } from '../schemas/ids.js';
 import { procedureCovers } from './conditions.js';

@@ -1,4 +1,4 @@
-import type { StripMarks } from '@hephaist/core';
+import type { StripMarks } from '@hephaist/core/coupons/strip-trace';
 import * as yup from 'yup';
 import { idSchema } from '../schemas/ids.js';
 

@@ -1,4 +1,7 @@
-import { type Position, type Quantity, said, TUBE_STANDARDS } from '@hephaist/core';
+import type { Position } from '@hephaist/core/qualification/range';
+import { TUBE_STANDARDS } from '@hephaist/core/tube/tube';
+import { said } from '@hephaist/core/units/say';
+import type { Quantity } from '@hephaist/core/units/units';
 
 /** What is known of a coupon before it is brazed. */
 export interface ToBraze {

@@ -1,4 +1,5 @@
-import { CODE_SETS, ROD_FORMS } from '@hephaist/core';
+import { ROD_FORMS } from '@hephaist/core/filler-use/rod-forms';
+import { CODE_SETS } from '@hephaist/core/schools/schools';
 import * as yup from 'yup';
 import { number } from './ids.js';
 

@@ -1,4 +1,5 @@
-import { type Catalogue, type FieldProblem, SHIPPED } from '@hephaist/core';
+import { type Catalogue, SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import { type Schema, ValidationError } from 'yup';
 import type { Looking } from './whole.js';
 

@@ -1,4 +1,4 @@
-import { SCHOOLS, type Schools } from '@hephaist/core';
+import { SCHOOLS, type Schools } from '@hephaist/core/schools/schools';
 import * as yup from 'yup';
 
 /** Schools that are set; those left out are inherited. */

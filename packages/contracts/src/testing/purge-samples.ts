@@ -1,4 +1,4 @@
-import { SCFH } from '@hephaist/core';
+import { SCFH } from '@hephaist/core/units/units';
 import type { PurgeMark } from '../records/purge-session.js';
 
 /** An id of the right form. */

@@ -1,4 +1,6 @@
-import { type Annulment, filedRows, kindRow } from '@hephaist/contracts';
+import { filedRows } from '@hephaist/contracts/exchange/intake';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import { kindRow } from '@hephaist/contracts/records/kinds';
 import type { Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { signedLines } from './procedures.js';

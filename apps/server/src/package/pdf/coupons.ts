@@ -1,5 +1,7 @@
-import { brazedToWords, couponVerdict } from '@hephaist/contracts';
-import { peelClocks, sourceLine, type VoidInterval } from '@hephaist/core';
+import { brazedToWords, couponVerdict } from '@hephaist/contracts/records/brazer-record';
+import { peelClocks } from '@hephaist/core/coupons/peel-lines';
+import type { VoidInterval } from '@hephaist/core/coupons/section';
+import { sourceLine } from '@hephaist/core/source/source';
 import { COPPER, INK, REFUSED, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { signedLines } from './procedures.js';

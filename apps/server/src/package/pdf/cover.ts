@@ -1,5 +1,8 @@
-import { MEANINGS } from '@hephaist/contracts';
-import { CLEAN_SOURCE, PROCEDURE_SOURCE, REPAIR_SOURCE, sourceLine } from '@hephaist/core';
+import { MEANINGS } from '@hephaist/contracts/records/signature';
+import { CLEAN_SOURCE } from '@hephaist/core/joint-log/findings';
+import { REPAIR_SOURCE } from '@hephaist/core/joint-log/makings';
+import { PROCEDURE_SOURCE } from '@hephaist/core/procedure/procedure';
+import { sourceLine } from '@hephaist/core/source/source';
 import { COPPER, REFUSED, type Sheet } from '../../pdf/sheet.js';
 import { clockOf, type Content } from '../content.js';
 

@@ -1,4 +1,4 @@
-import { MAKING_SAYS } from '@hephaist/core';
+import { MAKING_SAYS } from '@hephaist/core/joint-log/makings';
 import { REFUSED, type Row, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { logRows } from '../rows.js';

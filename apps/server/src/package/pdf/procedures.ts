@@ -1,5 +1,9 @@
-import { inForce, MEANINGS, procedureRows, qualifiedBy, statedProcedure, testVerdict } from '@hephaist/contracts';
-import { ASME_RULES, outsideSupport } from '@hephaist/core';
+import { qualifiedBy, testVerdict } from '@hephaist/contracts/records/pqr';
+import { inForce, statedProcedure } from '@hephaist/contracts/records/procedure';
+import { procedureRows } from '@hephaist/contracts/records/procedure-rows';
+import { MEANINGS } from '@hephaist/contracts/records/signature';
+import { outsideSupport } from '@hephaist/core/procedure/support';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { REFUSED, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 

@@ -1,5 +1,5 @@
-import { coreMark, readingsIn, type TraceRow } from '@hephaist/contracts';
-import { type JointTrace, jointTrace } from '@hephaist/core';
+import { coreMark, readingsIn, type TraceRow } from '@hephaist/contracts/records/purge-session';
+import { type JointTrace, jointTrace } from '@hephaist/core/live/joint-trace';
 import { INK, REFUSED, type Sheet } from '../../pdf/sheet.js';
 import type { Content } from '../content.js';
 import { extent, group } from './series.js';

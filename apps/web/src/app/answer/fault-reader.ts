@@ -1,15 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import {
-  FAULT_READER,
-  FAULT_SOURCE,
-  type FaultId,
-  type FaultOption,
-  type FaultQuestion,
-  FAULTS,
-  isCutOut,
-} from '@hephaist/core';
+import { FAULT_READER, type FaultOption, type FaultQuestion } from '@hephaist/core/faults/fault-reader';
+import { FAULT_SOURCE, type FaultId, FAULTS } from '@hephaist/core/faults/faults';
+import { isCutOut } from '@hephaist/core/joint-log/rejects';
 import { FaultDrawing } from '../drawings/fault-drawing';
 
 export interface FaultAsked {

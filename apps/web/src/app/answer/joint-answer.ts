@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
-import { findTubeStandard, type JointPlan, verdictSentence } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { verdictSentence } from '@hephaist/core/joint/verdict-sentence';
+import { findTubeStandard } from '@hephaist/core/tube/tube';
 import { UnitsStore } from '../units/units.store';
 
 /** The answer as a sentence, with what the joint is under it. */

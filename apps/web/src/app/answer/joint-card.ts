@@ -1,21 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatExpansionModule } from '@angular/material/expansion';
-import type { Joint, Line } from '@hephaist/contracts';
-import {
-  cautionsAt,
-  feedPlan,
-  filletRadiusM,
-  formatDuration,
-  heatWords,
-  type JointPlan,
-  preparationOf,
-  schoolCautions,
-  sourceLine,
-  type Step,
-  stubWords,
-  swageOf,
-} from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
+import { filletRadiusM } from '@hephaist/core/filler-use/filler-use';
+import { cautionsAt, type Step } from '@hephaist/core/joint/cautions';
+import { feedPlan } from '@hephaist/core/joint/feed-plan';
+import { heatWords } from '@hephaist/core/joint/heat-words';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { preparationOf, swageOf } from '@hephaist/core/joint/preparation';
+import { schoolCautions } from '@hephaist/core/joint/school-cautions';
+import { stubWords } from '@hephaist/core/metals/unknown-stub';
+import { sourceLine } from '@hephaist/core/source/source';
+import { formatDuration } from '@hephaist/core/units/units';
 import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
 import { Clock } from '../drawings/clock';

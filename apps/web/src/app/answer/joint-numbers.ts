@@ -1,16 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import type { Line } from '@hephaist/contracts';
-import {
-  formatDuration,
-  type JointPlan,
-  PATCH_CROWN_M,
-  PATCH_SOURCE,
-  PATCH_TIN_M,
-  probabilityInBand,
-  PURGE_LIMIT_PA,
-  sourceLine,
-} from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import { probabilityInBand } from '@hephaist/core/fit-up/gap-verdict';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { PURGE_LIMIT_PA } from '@hephaist/core/purge/pressure-limit';
+import { PATCH_CROWN_M, PATCH_SOURCE, PATCH_TIN_M } from '@hephaist/core/repair/patch';
+import { sourceLine } from '@hephaist/core/source/source';
+import { formatDuration } from '@hephaist/core/units/units';
 import { WordOf } from '../layout/word';
 import { UnitsStore } from '../units/units.store';
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
-import { formatDuration } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { formatDuration } from '@hephaist/core/units/units';
 import { SessionsStore } from '../data/sessions.store';
 import { type Moment, TraceChart } from '../drawings/trace-chart';
 import { SayPipe } from '../units/say.pipe';

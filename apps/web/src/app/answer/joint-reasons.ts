@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
-import { certaintyTag, type Finding, type JointPlan, sourceLine } from '@hephaist/core';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import type { Finding } from '@hephaist/core/selection/facts';
+import { certaintyTag, sourceLine } from '@hephaist/core/source/source';
 import { type Column, Table } from '../layout/table';
 import { SayPipe } from '../units/say.pipe';
 

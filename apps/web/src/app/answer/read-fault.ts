@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import type { Fault } from '@hephaist/core';
+import type { Fault } from '@hephaist/core/faults/faults';
 import { askIn } from '../layout/ask-in';
 import type { FaultAsked } from './fault-reader';
 

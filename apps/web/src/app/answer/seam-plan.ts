@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
-import { DEFAULT_LOSS, findRodForm, GROOVE_SOURCE, grooveMassKg, type GroovePlan, sourceLine } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { GROOVE_SOURCE, grooveMassKg, type GroovePlan } from '@hephaist/core/braze-weld/groove';
+import { DEFAULT_LOSS } from '@hephaist/core/filler-use/filler-use';
+import { findRodForm } from '@hephaist/core/filler-use/rod-forms';
+import { sourceLine } from '@hephaist/core/source/source';
 import { QtyPipe } from '../units/qty.pipe';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';

@@ -2,15 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { findMetal } from '@hephaist/core/metals/metals';
 import {
-  findMetal,
   readStub,
   STUB_QUESTION_IDS,
   STUB_QUESTIONS,
   STUB_SOURCE,
   type StubAnswers,
   type StubQuestionId,
-} from '@hephaist/core';
+} from '@hephaist/core/metals/unknown-stub';
 
 export interface StubAsked {
   readonly mark: string;

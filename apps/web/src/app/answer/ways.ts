@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Joint, lineConditions } from '@hephaist/contracts';
-import { type Way, waysToAllow } from '@hephaist/core';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { type Way, waysToAllow } from '@hephaist/core/joint/changes';
 import { JobStore } from '../data/job.store';
 import { ShopStore } from '../data/shop.store';
 import { SayPipe } from '../units/say.pipe';

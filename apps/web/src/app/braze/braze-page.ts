@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatExpansionModule } from '@angular/material/expansion';
-import { cleanLeftS, formatDuration, rigCautions } from '@hephaist/core';
+import { rigCautions } from '@hephaist/core/joint/school-cautions';
+import { cleanLeftS } from '@hephaist/core/joint-log/findings';
+import { formatDuration } from '@hephaist/core/units/units';
 import { group } from 'd3';
 import { JointCard } from '../answer/joint-card';
 import { SeamPlan } from '../answer/seam-plan';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { CLEAN_S, cleanLeftS, formatDuration } from '@hephaist/core';
+import { CLEAN_S, cleanLeftS } from '@hephaist/core/joint-log/findings';
+import { formatDuration } from '@hephaist/core/units/units';
 
 /** The eight hours that clean metal stands: how much is used up, how much is left. */
 @Component({

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
-import type { JointPlan } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointPlan } from '@hephaist/core/joint/plan';
 import { JointPurge } from '../answer/joint-purge';
 import { JobStore } from '../data/job.store';
 import { Follow } from '../layout/follow';

@@ -1,4 +1,4 @@
-import type { JointLog } from '@hephaist/contracts';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { describe, expect, it } from 'vitest';
 import { readCleaned } from './cleaned';
 import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';

@@ -1,5 +1,6 @@
-import type { JointLog } from '@hephaist/contracts';
-import type { Making, UnitSystem } from '@hephaist/core';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { Making } from '@hephaist/core/joint-log/makings';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import { instantOf } from '../time/zone';
 import { percentOf, typed } from '../units/typed';
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { JointLog } from '@hephaist/contracts';
-import { cleanLeftS, MAKING_SAYS } from '@hephaist/core';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import { cleanLeftS } from '@hephaist/core/joint-log/findings';
+import { MAKING_SAYS } from '@hephaist/core/joint-log/makings';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { Annul } from '../signing/annul';

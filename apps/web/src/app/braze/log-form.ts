@@ -9,36 +9,22 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  inForce,
-  inForceOn,
-  type Joint,
-  type JointLog,
-  jointLogSchema,
-  logFindingsOf,
-  lotFaults,
-  lotProblems,
-  makingProblems,
-  namedIn,
-  namedProcedure,
-  problemsOf,
-  type Procedure,
-  procedureNames,
-} from '@hephaist/contracts';
-import {
-  asksWith,
-  dayIn,
-  displayUnit,
-  type FieldProblem,
-  type JointPlan,
-  type LogFinding,
-  MAKING_SAYS,
-  nextMakings,
-  procedureGaps,
-  sourceLine,
-  toCover,
-  VISUAL_REJECTS,
-} from '@hephaist/core';
+import { namedIn, procedureNames } from '@hephaist/contracts/records/brazer-record';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { type JointLog, jointLogSchema } from '@hephaist/contracts/records/joint-log';
+import { logFindingsOf, lotProblems, makingProblems } from '@hephaist/contracts/records/log-check';
+import { lotFaults } from '@hephaist/contracts/records/lot';
+import { inForce, inForceOn, namedProcedure, type Procedure } from '@hephaist/contracts/records/procedure';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { asksWith, type LogFinding } from '@hephaist/core/joint-log/findings';
+import { MAKING_SAYS, nextMakings } from '@hephaist/core/joint-log/makings';
+import { VISUAL_REJECTS } from '@hephaist/core/joint-log/rejects';
+import { procedureGaps, toCover } from '@hephaist/core/procedure/support';
+import { dayIn } from '@hephaist/core/qualification/continuity';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import { sourceLine } from '@hephaist/core/source/source';
+import { displayUnit } from '@hephaist/core/units/units';
 import { ReadFault } from '../answer/read-fault';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';

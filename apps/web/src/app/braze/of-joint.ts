@@ -1,4 +1,4 @@
-import type { JointLog } from '@hephaist/contracts';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
 
 /** The entries of a joint, the latest first. */
 export const ofJoint = (logs: readonly JointLog[], jointId: string): JointLog[] =>

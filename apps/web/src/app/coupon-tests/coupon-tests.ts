@@ -2,8 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, model } fr
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
-import { testVerdict } from '@hephaist/contracts';
-import { displayUnit, type FieldProblem, InputError, type Quantity, type RuleSet } from '@hephaist/core';
+import { testVerdict } from '@hephaist/contracts/records/pqr';
+import type { RuleSet } from '@hephaist/core/rules/rule-sets';
+import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
+import { displayUnit, type Quantity } from '@hephaist/core/units/units';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';

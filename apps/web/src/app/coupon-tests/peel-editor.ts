@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, model } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { displayUnit, type FieldProblem, PEEL_LINES, peelClocks, type VoidInterval } from '@hephaist/core';
+import { PEEL_LINES, peelClocks } from '@hephaist/core/coupons/peel-lines';
+import type { VoidInterval } from '@hephaist/core/coupons/section';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import { displayUnit } from '@hephaist/core/units/units';
 import { Entry } from '../forms/entry';
 import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';

@@ -1,5 +1,6 @@
-import { pqrSchema, problemsOf } from '@hephaist/contracts';
-import { INCH, PSI } from '@hephaist/core';
+import { pqrSchema } from '@hephaist/contracts/records/pqr';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { INCH, PSI } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { newTest, readTest, TEST_FIELDS } from './test-drafts';
 

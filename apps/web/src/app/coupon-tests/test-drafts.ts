@@ -1,5 +1,6 @@
-import type { ProcedureTest } from '@hephaist/contracts';
-import { displayUnit, type FieldProblem, PSI, type Quantity, type UnitSystem } from '@hephaist/core';
+import type { ProcedureTest } from '@hephaist/contracts/records/pqr';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import { displayUnit, PSI, type Quantity, type UnitSystem } from '@hephaist/core/units/units';
 import { typed } from '../units/typed';
 import { isUnanswered, readVoids } from './void-text';
 

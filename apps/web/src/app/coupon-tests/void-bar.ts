@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { mergeVoids, type VoidInterval } from '@hephaist/core';
+import { mergeVoids, type VoidInterval } from '@hephaist/core/coupons/section';
 import { scaleLinear } from 'd3';
 import { moveEdge } from './void-edges';
 

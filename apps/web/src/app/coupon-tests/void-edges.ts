@@ -1,4 +1,4 @@
-import type { VoidInterval } from '@hephaist/core';
+import type { VoidInterval } from '@hephaist/core/coupons/section';
 
 /** Moves one end of a void, inside the overlap and never past its other end. Lengths in m. */
 export function moveEdge(

@@ -1,4 +1,6 @@
-import { displayUnit, type FieldProblem, type UnitSystem, type VoidInterval } from '@hephaist/core';
+import type { VoidInterval } from '@hephaist/core/coupons/section';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import { displayUnit, type UnitSystem } from '@hephaist/core/units/units';
 
 /** What is written where it was looked at and no void was seen. */
 export const NO_VOIDS = 'none';

@@ -8,7 +8,7 @@ import {
   type NewPassword,
   type Reset,
   type SignIn,
-} from '@hephaist/contracts';
+} from '@hephaist/contracts/exchange/people';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { ApiProblem, AwayError, call, post, signedOut } from './api';
 import { Outbox } from './outbox';

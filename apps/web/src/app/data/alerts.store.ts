@@ -1,6 +1,6 @@
 import { computed, inject } from '@angular/core';
-import { rulesInUse } from '@hephaist/contracts';
-import { alertsOf } from '@hephaist/core';
+import { rulesInUse } from '@hephaist/contracts/records/rules-in-use';
+import { alertsOf } from '@hephaist/core/qualification/good-days';
 import { signalStore, withComputed } from '@ngrx/signals';
 import { localNow } from '../time/zone';
 import { CrewStore } from './crew.store';

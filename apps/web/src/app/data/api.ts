@@ -1,5 +1,5 @@
 import { signal } from '@angular/core';
-import type { Problem } from '@hephaist/contracts';
+import type { Problem } from '@hephaist/contracts/exchange/answers';
 
 /** The server said no: the problem as it told it. */
 export class ApiProblem extends Error {

@@ -1,28 +1,17 @@
 import { computed, inject } from '@angular/core';
-import {
-  annulledIds,
-  type Annulment,
-  type Brazer,
-  brazerRecord,
-  type Confirmation,
-  type Coupon,
-  type Crew,
-  dataOf,
-  type Pqr,
-  type Procedure,
-  type ReservedCoupon,
-  standing,
-  stillToBraze,
-} from '@hephaist/contracts';
-import {
-  type BrazerRecord,
-  type CoverLine,
-  coverLines,
-  type JointVariables,
-  mayBraze,
-  type Permission,
-  validCoupons,
-} from '@hephaist/core';
+import type { Crew } from '@hephaist/contracts/exchange/answers';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import { brazerRecord } from '@hephaist/contracts/records/brazer-record';
+import type { Confirmation } from '@hephaist/contracts/records/confirmation';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { Pqr } from '@hephaist/contracts/records/pqr';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import { type ReservedCoupon, stillToBraze } from '@hephaist/contracts/records/reserved-coupon';
+import { annulledIds, standing } from '@hephaist/contracts/records/standing';
+import { dataOf } from '@hephaist/contracts/records/stored';
+import { type BrazerRecord, mayBraze, type Permission, validCoupons } from '@hephaist/core/qualification/may-braze';
+import { type CoverLine, coverLines, type JointVariables } from '@hephaist/core/qualification/range';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Dispatcher, Events, withEventHandlers } from '@ngrx/signals/events';
 import { filter, switchMap } from 'rxjs';

@@ -1,4 +1,5 @@
-import { canonical, type RecordKinds } from '@hephaist/contracts';
+import { canonical } from '@hephaist/contracts/records/content';
+import type { RecordKinds } from '@hephaist/contracts/records/kinds';
 
 /** Kinds whose changes can be undone. */
 export type Undoable = 'joint' | 'line' | 'job';

@@ -1,10 +1,6 @@
-import {
-  type IntakeAnswer,
-  MAX_BODY_BYTES,
-  MAX_BODY_SAYS,
-  MOST_PACKAGE_BYTES,
-  type WaitingFile,
-} from '@hephaist/contracts';
+import { MAX_BODY_BYTES, MAX_BODY_SAYS } from '@hephaist/contracts/exchange/answers';
+import { MOST_PACKAGE_BYTES } from '@hephaist/contracts/records/hand-over';
+import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts/records/intake-record';
 import { ApiProblem, call } from './api';
 import { newId } from './outbox';
 

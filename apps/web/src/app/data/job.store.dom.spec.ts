@@ -1,5 +1,7 @@
 import { TestBed } from '@angular/core/testing';
-import type { Annulment, Joint, JointLog } from '@hephaist/contracts';
+import type { Annulment } from '@hephaist/contracts/records/annulment';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { Dispatcher } from '@ngrx/signals/events';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';

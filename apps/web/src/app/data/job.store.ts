@@ -1,19 +1,12 @@
 import { computed, effect, inject, untracked } from '@angular/core';
-import {
-  dataOf,
-  type JobDetail,
-  type Joint,
-  type JointLog,
-  type JointPage,
-  lastLogs,
-  type Planned,
-  planner,
-  type RecordKinds,
-  standing,
-  type Stored,
-  type StoredRecords,
-  type Summed,
-} from '@hephaist/contracts';
+import type { JobDetail, JointPage } from '@hephaist/contracts/exchange/answers';
+import { lastLogs } from '@hephaist/contracts/exchange/open-points';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { RecordKinds, StoredRecords } from '@hephaist/contracts/records/kinds';
+import { type Planned, planner, type Summed } from '@hephaist/contracts/records/planner';
+import { standing } from '@hephaist/contracts/records/standing';
+import { dataOf, type Stored } from '@hephaist/contracts/records/stored';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { hereZone } from '../time/zone';

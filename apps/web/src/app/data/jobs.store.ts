@@ -1,5 +1,7 @@
 import { inject } from '@angular/core';
-import type { Job, JobDetail, JobSummary, Line } from '@hephaist/contracts';
+import type { JobDetail, JobSummary } from '@hephaist/contracts/exchange/answers';
+import type { Job } from '@hephaist/contracts/records/job';
+import type { Line } from '@hephaist/contracts/records/line';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post } from './api';
 import { newId, Outbox } from './outbox';

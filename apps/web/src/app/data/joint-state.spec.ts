@@ -1,4 +1,5 @@
-import { planner, shopOf, sum } from '@hephaist/contracts';
+import { planner, sum } from '@hephaist/contracts/records/planner';
+import { shopOf } from '@hephaist/contracts/records/shop';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { jointState } from './joint-state';

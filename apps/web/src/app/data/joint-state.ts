@@ -1,4 +1,6 @@
-import type { Joint, JointLog, Summed } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { Summed } from '@hephaist/contracts/records/planner';
 
 export type StateShape = 'brazed' | 'rejected' | 'stop' | 'look' | 'measured' | 'planned' | 'aside';
 

@@ -1,5 +1,6 @@
-import type { Joint } from '@hephaist/contracts';
-import { type Catalogue, findTubeStandard } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { findTubeStandard } from '@hephaist/core/tube/tube';
 
 /** The size with its standard where it is not plain refrigeration tube. */
 export const sizeWords = (joint: Joint): string =>

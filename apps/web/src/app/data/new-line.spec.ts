@@ -1,5 +1,5 @@
-import type { Line } from '@hephaist/contracts';
-import { PSI } from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import { PSI } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { lineCalled, newLine } from './new-line';
 

@@ -1,13 +1,8 @@
-import type { Line } from '@hephaist/contracts';
-import {
-  AMBIENT_K,
-  displayUnit,
-  findService,
-  freePrefix,
-  type UsualLine,
-  usualLineCalled,
-  usualTestPa,
-} from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import { AMBIENT_K } from '@hephaist/core/fit-up/gap';
+import { findService } from '@hephaist/core/services/services';
+import { freePrefix, type UsualLine, usualLineCalled, usualTestPa } from '@hephaist/core/services/usual-lines';
+import { displayUnit } from '@hephaist/core/units/units';
 
 /** A line as a foreman begins it: refrigerant, pressures of the last line. */
 export const newLine = (jobId: string, id: string, sort: number, like: Line | undefined): Line => ({

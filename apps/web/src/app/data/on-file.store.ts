@@ -1,5 +1,9 @@
 import { computed, inject } from '@angular/core';
-import { dataOf, type House, type Instrument, type Lot, type OnFileAnswer } from '@hephaist/contracts';
+import type { OnFileAnswer } from '@hephaist/contracts/exchange/answers';
+import type { House } from '@hephaist/contracts/records/house';
+import type { Instrument } from '@hephaist/contracts/records/instrument';
+import type { Lot } from '@hephaist/contracts/records/lot';
+import { dataOf } from '@hephaist/contracts/records/stored';
 import { signalStore, withComputed, withMethods } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';

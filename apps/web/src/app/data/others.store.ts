@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { OthersAnswer } from '@hephaist/contracts';
+import type { OthersAnswer } from '@hephaist/contracts/exchange/answers';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';

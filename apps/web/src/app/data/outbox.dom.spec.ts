@@ -1,5 +1,5 @@
 import { Injector, runInInjectionContext } from '@angular/core';
-import type { Me } from '@hephaist/contracts';
+import type { Me } from '@hephaist/contracts/exchange/people';
 import { Dispatcher, type EventInstance } from '@ngrx/signals/events';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';

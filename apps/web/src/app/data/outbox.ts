@@ -1,5 +1,8 @@
 import { inject, Injectable, signal } from '@angular/core';
-import type { Kind, Meaning, Problem, PutCommand, PutResult, RecordKinds } from '@hephaist/contracts';
+import type { Problem } from '@hephaist/contracts/exchange/answers';
+import type { PutCommand, PutResult } from '@hephaist/contracts/exchange/commands';
+import type { Kind, RecordKinds } from '@hephaist/contracts/records/kinds';
+import type { Meaning } from '@hephaist/contracts/records/signature';
 import { Dispatcher } from '@ngrx/signals/events';
 import { type IDBPDatabase, openDB } from 'idb';
 import { v7 as newId } from 'uuid';

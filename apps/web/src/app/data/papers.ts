@@ -1,4 +1,4 @@
-import type { CsvReport } from '@hephaist/contracts';
+import type { CsvReport } from '@hephaist/contracts/exchange/joint-csv';
 import { call, download, fetchFile, post } from './api';
 
 /** Files that the server makes or reads. @throws ApiProblem when refused, AwayError when it may be tried again */

@@ -1,5 +1,9 @@
 import { computed, inject } from '@angular/core';
-import { dataOf, type LineStep, type PressureTest, standing, type StoredRecords } from '@hephaist/contracts';
+import type { StoredRecords } from '@hephaist/contracts/records/kinds';
+import type { LineStep } from '@hephaist/contracts/records/line-step';
+import type { PressureTest } from '@hephaist/contracts/records/pressure-test';
+import { standing } from '@hephaist/contracts/records/standing';
+import { dataOf } from '@hephaist/contracts/records/stored';
 import { signalStore, withComputed, withMethods } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';

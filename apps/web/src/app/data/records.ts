@@ -1,4 +1,5 @@
-import type { Kind, RecordKinds, Stored, StoredRecords } from '@hephaist/contracts';
+import type { Kind, RecordKinds, StoredRecords } from '@hephaist/contracts/records/kinds';
+import type { Stored } from '@hephaist/contracts/records/stored';
 import { signalStoreFeature, type } from '@ngrx/signals';
 import {
   entityConfig,

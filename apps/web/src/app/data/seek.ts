@@ -1,4 +1,4 @@
-import type { FollowLink } from '@hephaist/contracts';
+import type { FollowLink } from '@hephaist/contracts/exchange/followed';
 import { call } from './api';
 
 /** What a mark, name, number or lot leads to, anywhere in the company. */

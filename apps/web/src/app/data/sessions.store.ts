@@ -7,8 +7,8 @@ import {
   readingsIn,
   type SessionDetail,
   type TraceRow,
-} from '@hephaist/contracts';
-import { type JointTrace, jointTrace } from '@hephaist/core';
+} from '@hephaist/contracts/records/purge-session';
+import { type JointTrace, jointTrace } from '@hephaist/core/live/joint-trace';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call } from './api';
 import { withReadAgain } from './read-again';

@@ -1,6 +1,8 @@
 import { computed, inject } from '@angular/core';
-import { type OwnRowRecord, type ShopData, shopOf } from '@hephaist/contracts';
-import { DEFAULT_WEIGHTS, type Weights } from '@hephaist/core';
+import type { ShopData } from '@hephaist/contracts/exchange/answers';
+import type { OwnRowRecord } from '@hephaist/contracts/records/own-row';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import { DEFAULT_WEIGHTS, type Weights } from '@hephaist/core/selection/preferences';
 import { signalStore, withComputed, withMethods, withProps } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';

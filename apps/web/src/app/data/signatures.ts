@@ -1,4 +1,4 @@
-import type { ShownSignature } from '@hephaist/contracts';
+import type { ShownSignature } from '@hephaist/contracts/records/signature';
 import { call } from './api';
 
 /** Who signed a record. @throws ApiProblem, AwayError */

@@ -1,4 +1,5 @@
-import { planKey as keyOf, planner, shopOf, sum } from '@hephaist/contracts';
+import { planKey as keyOf, planner, sum } from '@hephaist/contracts/records/planner';
+import { shopOf } from '@hephaist/contracts/records/shop';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { largeJob } from '../../../../../bench/large-job';
 import { Summaries } from './summaries';

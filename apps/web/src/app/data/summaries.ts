@@ -1,5 +1,6 @@
 import { signal } from '@angular/core';
-import { type Joint, planKey, type Planned, sum, type Summed } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { planKey, type Planned, sum, type Summed } from '@hephaist/contracts/records/planner';
 import type { Inputs, SummaryPart, SummaryTask } from './summary-task';
 
 /** More different joints than this are planned off the main thread. */

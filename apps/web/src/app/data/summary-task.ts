@@ -1,4 +1,10 @@
-import type { Job, Joint, Line, OwnRowRecord, Procedure, Summed, Weighing } from '@hephaist/contracts';
+import type { Job } from '@hephaist/contracts/records/job';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { OwnRowRecord } from '@hephaist/contracts/records/own-row';
+import type { Summed } from '@hephaist/contracts/records/planner';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import type { Weighing } from '@hephaist/contracts/records/shop';
 
 /** What the plans of a job rest on. */
 export interface Inputs {

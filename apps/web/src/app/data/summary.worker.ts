@@ -1,4 +1,5 @@
-import { planKey, planner, shopOf, sum } from '@hephaist/contracts';
+import { planKey, planner, sum } from '@hephaist/contracts/records/planner';
+import { shopOf } from '@hephaist/contracts/records/shop';
 import type { SummaryPart, SummaryTask } from './summary-task';
 
 const AT_ONCE = 500;

@@ -1,6 +1,6 @@
 import { computed } from '@angular/core';
-import { dataOf } from '@hephaist/contracts';
-import { catalogueWith } from '@hephaist/core';
+import { dataOf } from '@hephaist/contracts/records/stored';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
 import { signalStore, withComputed } from '@ngrx/signals';
 import { withRecords } from './records';
 

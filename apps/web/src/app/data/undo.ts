@@ -1,5 +1,6 @@
 import { effect, inject } from '@angular/core';
-import type { RecordKinds, Stored } from '@hephaist/contracts';
+import type { RecordKinds } from '@hephaist/contracts/records/kinds';
+import type { Stored } from '@hephaist/contracts/records/stored';
 import { patchState, signalStoreFeature, type, withHooks, withMethods, withState } from '@ngrx/signals';
 import { changedSince, type Replay, replay, type Step, type Undoable } from './history';
 import { keepSteps, keptSteps } from './kept-steps';

@@ -1,5 +1,8 @@
-import { qualifiedBy, statedProcedure } from '@hephaist/contracts';
-import { ASME_RULES, type BrazerRecord, type CouponRecord, type QualifiedBy } from '@hephaist/core';
+import { qualifiedBy } from '@hephaist/contracts/records/pqr';
+import { statedProcedure } from '@hephaist/contracts/records/procedure';
+import type { QualifiedBy } from '@hephaist/core/procedure/procedure';
+import type { BrazerRecord, CouponRecord } from '@hephaist/core/qualification/may-braze';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh.js';
 import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';

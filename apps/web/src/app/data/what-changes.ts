@@ -1,17 +1,15 @@
+import type { QualifiedBy, StatedProcedure } from '@hephaist/core/procedure/procedure';
+import { outsideSupport } from '@hephaist/core/procedure/support';
+import { continuity, dayIn } from '@hephaist/core/qualification/continuity';
 import {
   type BrazerRecord,
-  continuity,
   continuityEvents,
   type CouponRecord,
-  dayIn,
-  type JointVariables,
   type MadeBy,
   mayBraze,
-  outsideSupport,
-  type QualifiedBy,
-  type RuleSet,
-  type StatedProcedure,
-} from '@hephaist/core';
+} from '@hephaist/core/qualification/may-braze';
+import type { JointVariables } from '@hephaist/core/qualification/range';
+import type { RuleSet } from '@hephaist/core/rules/rule-sets';
 
 /** A joint of the log, as a coupon may change what is said of it. */
 export interface MadeJoint {

@@ -1,5 +1,5 @@
 import { computed, signal } from '@angular/core';
-import type { Me } from '@hephaist/contracts';
+import type { Me } from '@hephaist/contracts/exchange/people';
 import { signedOut } from './api';
 
 /** Who is signed in; null when nobody is, undefined until the server said. */

@@ -1,4 +1,6 @@
-import { type Joint, planner, shopOf, sum } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { planner, sum } from '@hephaist/contracts/records/planner';
+import { shopOf } from '@hephaist/contracts/records/shop';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh.js';
 import { groupWork, workOf } from './work';

@@ -1,5 +1,8 @@
-import type { Joint, JointLog, Summed } from '@hephaist/contracts';
-import { asksKey, type JointToCover, type JointVariables } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointLog } from '@hephaist/contracts/records/joint-log';
+import type { Summed } from '@hephaist/contracts/records/planner';
+import type { JointToCover } from '@hephaist/core/procedure/support';
+import { asksKey, type JointVariables } from '@hephaist/core/qualification/range';
 
 /** A joint that is planned to be brazed, with what it asks of its brazer and of its procedure. */
 export interface WorkJoint<J extends Joint = Joint> {

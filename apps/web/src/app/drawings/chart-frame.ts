@@ -1,4 +1,5 @@
-import { formatDuration, OXYGEN_IN_AIR } from '@hephaist/core';
+import { OXYGEN_IN_AIR } from '@hephaist/core/purge/gas';
+import { formatDuration } from '@hephaist/core/units/units';
 import { line, type ScaleContinuousNumeric, scaleLinear, scaleLog } from 'd3';
 
 /** One axis of a chart: what it spans, where it is ticked, and how a value on it is said. */

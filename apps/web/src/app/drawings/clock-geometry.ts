@@ -1,4 +1,4 @@
-import type { FeedSweep } from '@hephaist/core';
+import type { FeedSweep } from '@hephaist/core/joint/feed-plan';
 import { arc } from 'd3';
 
 /** Angle of an hour, radians clockwise from 12. */

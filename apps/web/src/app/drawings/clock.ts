@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { FeedPlan } from '@hephaist/core';
+import type { FeedPlan } from '@hephaist/core/joint/feed-plan';
 import { hourPoint, sweepMiddle, sweepPath } from './clock-geometry';
 
 /** The joint end-on as a clock, with the feed in order. */

@@ -1,5 +1,7 @@
-import { lineConditions } from '@hephaist/contracts';
-import { AMBIENT_K, type JointPlan, planJoint, workingK } from '@hephaist/core';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import { workingK } from '@hephaist/core/fillers/fillers';
+import { AMBIENT_K } from '@hephaist/core/fit-up/gap';
+import { type JointPlan, planJoint } from '@hephaist/core/joint/plan';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { hourPoint, sweepAngles } from './clock-geometry';

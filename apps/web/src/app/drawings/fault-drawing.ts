@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { FaultId } from '@hephaist/core';
+import type { FaultId } from '@hephaist/core/faults/faults';
 
 /** A fault as it is seen: the end of a socket from the side, or the joint end-on where the clock matters. */
 @Component({

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
-import type { MetalFamily } from '@hephaist/core';
+import type { MetalFamily } from '@hephaist/core/metals/metals';
 
 /** The hatch of each metal family, as in a shop drawing. Put inside `<defs>` through an svg of no size. */
 @Component({

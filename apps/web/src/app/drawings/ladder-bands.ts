@@ -1,4 +1,7 @@
-import { type FillerJudgement, HEAT_COLOURS, type JointPlan, OXIDE_ONSET_K, workingK } from '@hephaist/core';
+import { workingK } from '@hephaist/core/fillers/fillers';
+import { HEAT_COLOURS, OXIDE_ONSET_K } from '@hephaist/core/heat/colours';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import type { FillerJudgement } from '@hephaist/core/selection/select';
 
 export interface LadderBand {
   readonly id: string;

@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { displayUnit, type FillerJudgement, heatWords, type JointPlan } from '@hephaist/core';
+import { heatWords } from '@hephaist/core/joint/heat-words';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import type { FillerJudgement } from '@hephaist/core/selection/select';
+import { displayUnit } from '@hephaist/core/units/units';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 import { GLOW, ladderOf, spread } from './ladder-bands';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { type JointPlan, PATCH_CROWN_M, PATCH_TIN_M, type PatchSpec, patchSteps } from '@hephaist/core';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { PATCH_CROWN_M, PATCH_TIN_M, type PatchSpec, patchSteps } from '@hephaist/core/repair/patch';
 import { UnitsStore } from '../units/units.store';
 import { Hatches } from './hatch';
 

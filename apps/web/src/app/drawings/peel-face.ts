@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { InputError, mergeVoids, peelClocks, type PeelLines, readPeel, type RuleSet } from '@hephaist/core';
+import { peelClocks, type PeelLines, readPeel } from '@hephaist/core/coupons/peel-lines';
+import { mergeVoids } from '@hephaist/core/coupons/section';
+import type { RuleSet } from '@hephaist/core/rules/rule-sets';
+import { InputError } from '@hephaist/core/source/problem';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 

@@ -1,4 +1,4 @@
-import { labelText } from '@hephaist/core';
+import { labelText } from '@hephaist/core/coupons/traveller';
 import fc from 'fast-check';
 import jsQR from 'jsqr';
 import { describe, expect, it } from 'vitest';

@@ -1,4 +1,5 @@
-import { AMBIENT_K, type HotGap, hotGap, type JointPlan } from '@hephaist/core';
+import { AMBIENT_K, type HotGap, hotGap } from '@hephaist/core/fit-up/gap';
+import type { JointPlan } from '@hephaist/core/joint/plan';
 
 /** The half section in drawing units: everything true to one scale but the gap, whose exaggeration is stated. */
 export interface SectionGeometry {

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSliderModule } from '@angular/material/slider';
-import { AMBIENT_K, boreM, inASentence, type JointPlan } from '@hephaist/core';
+import { AMBIENT_K } from '@hephaist/core/fit-up/gap';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { inASentence } from '@hephaist/core/metals/metals';
+import { boreM } from '@hephaist/core/tube/tube';
 import { QtyPipe } from '../units/qty.pipe';
 import { UnitsStore } from '../units/units.store';
 import { Hatches } from './hatch';

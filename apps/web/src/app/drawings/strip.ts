@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { SectionVerdict } from '@hephaist/core';
+import type { SectionVerdict } from '@hephaist/core/coupons/section';
 import { scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 

@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { formatDuration, type PurgeReading, readingsOf, STALE_S } from '@hephaist/core';
+import { STALE_S } from '@hephaist/core/live/instruments';
+import { type PurgeReading, readingsOf } from '@hephaist/core/live/marks';
+import { formatDuration } from '@hephaist/core/units/units';
 import { Chart } from './chart';
 import { type Curve, durationAxis, type Instant, oxygenAxis } from './chart-frame';
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { FOLLOWABLE, type FollowEvent } from '@hephaist/contracts';
+import { FOLLOWABLE, type FollowEvent } from '@hephaist/contracts/exchange/followed';
 import { LogPhotos } from '../braze/log-photos';
 import { saveFile } from '../data/save-file';
 import { Attempt } from '../forms/attempt';

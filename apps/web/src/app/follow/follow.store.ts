@@ -1,4 +1,4 @@
-import type { Followable, Followed, FollowLink } from '@hephaist/contracts';
+import type { Followable, Followed, FollowLink } from '@hephaist/contracts/exchange/followed';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, fetchFile } from '../data/api';
 import { seek } from '../data/seek';

@@ -1,5 +1,5 @@
 import { computed, type Signal, signal } from '@angular/core';
-import type { FieldProblem } from '@hephaist/core';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import { ApiProblem } from '../data/api';
 import { problemAt, under } from './problems';
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { displayUnit, INSTRUMENT_UNCERTAINTY_M } from '@hephaist/core';
+import { INSTRUMENT_UNCERTAINTY_M } from '@hephaist/core/fit-up/gap';
+import { displayUnit } from '@hephaist/core/units/units';
 import { UnitsStore } from '../units/units.store';
 
 /**

@@ -1,5 +1,6 @@
 import { effect, inject, linkedSignal, signal, untracked, type WritableSignal } from '@angular/core';
-import type { FieldProblem, UnitSystem } from '@hephaist/core';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import { UnitsStore } from '../units/units.store';
 import { Attempt } from './attempt';
 import { DraftShelf } from './draft-shelf';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { Me } from '@hephaist/contracts';
+import type { Me } from '@hephaist/contracts/exchange/people';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { me } from '../data/who';
 import { UnitsStore } from '../units/units.store';

@@ -1,4 +1,4 @@
-import type { Laboratory } from '@hephaist/contracts';
+import type { Laboratory } from '@hephaist/contracts/records/pqr-used';
 
 /** A laboratory as it is typed: none where no name is given, but what belongs to one is never dropped unseen. */
 export const laboratoryOf = (d: {

@@ -1,4 +1,6 @@
-import { type Catalogue, type Position, POSITIONS, TUBE_STANDARDS } from '@hephaist/core';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { type Position, POSITIONS } from '@hephaist/core/qualification/range';
+import { TUBE_STANDARDS } from '@hephaist/core/tube/tube';
 
 /** A choice: what is stored and what is read. */
 export interface Option<T extends string = string> {

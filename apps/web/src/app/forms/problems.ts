@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@hephaist/core';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 
 /** Whether a problem is of this field or of what lies under it. */
 export const under = (p: FieldProblem, field: string): boolean => p.field === field || p.field.startsWith(`${field}.`);

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import { type SchoolId, SCHOOLS, type Schools } from '@hephaist/core';
+import { type SchoolId, SCHOOLS, type Schools } from '@hephaist/core/schools/schools';
 import { Pick as PickField } from './pick';
 
 /** The questions where practitioners disagree, each with its choice; empty ones are inherited. */

@@ -1,5 +1,7 @@
-import { jobSchema, lineSchema, problemsOf } from '@hephaist/contracts';
-import { PSI } from '@hephaist/core';
+import { jobSchema } from '@hephaist/contracts/records/job';
+import { lineSchema } from '@hephaist/contracts/records/line';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { PSI } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { asksDesign, beginDraft, begunJob, begunLines } from './begin-draft';
 

@@ -1,14 +1,15 @@
-import type { Job, Line } from '@hephaist/contracts';
+import type { Job } from '@hephaist/contracts/records/job';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { CodeSetId } from '@hephaist/core/schools/schools';
 import {
-  type CodeSetId,
   freePrefix,
-  sourceLine,
   TEST_SHARE_SOURCE,
-  type UnitSystem,
   USUAL_LINES,
   type UsualLine,
   usualLineCalled,
-} from '@hephaist/core';
+} from '@hephaist/core/services/usual-lines';
+import { sourceLine } from '@hephaist/core/source/source';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import { lineLike, newLine } from '../data/new-line';
 import { typed } from '../units/typed';
 import { newJob } from './job-draft';

@@ -1,4 +1,5 @@
-import { lineSchema, problemsOf } from '@hephaist/contracts';
+import { lineSchema } from '@hephaist/contracts/records/line';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { describe, expect, it } from 'vitest';
 import { asksDesign, beginDraft, begunLines, isRefrigeration, unsaidLines } from './begin-draft';
 

@@ -1,4 +1,5 @@
-import { type Brought, kindRow } from '@hephaist/contracts';
+import type { Brought } from '@hephaist/contracts/records/intake-record';
+import { kindRow } from '@hephaist/contracts/records/kinds';
 
 /** "12 coupons, 3 without a signature: Prue Akintola: C-001, C-002; …" */
 export function broughtLine({ kind, count, unsigned, names }: Brought): string {

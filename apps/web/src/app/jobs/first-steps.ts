@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Deed } from '@hephaist/contracts';
+import type { Deed } from '@hephaist/contracts/exchange/people';
 import { AccountStore } from '../data/account.store';
 import { CrewStore } from '../data/crew.store';
 import { JobsStore } from '../data/jobs.store';

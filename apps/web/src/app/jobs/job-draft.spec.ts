@@ -1,4 +1,6 @@
-import { jobSchema, lineSchema, problemsOf } from '@hephaist/contracts';
+import { jobSchema } from '@hephaist/contracts/records/job';
+import { lineSchema } from '@hephaist/contracts/records/line';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { newLine } from '../data/new-line';

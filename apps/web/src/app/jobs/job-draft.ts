@@ -1,5 +1,8 @@
-import type { Job, Line } from '@hephaist/contracts';
-import { type CodeSetId, findService, type Quantity, type Schools, type UnitSystem } from '@hephaist/core';
+import type { Job } from '@hephaist/contracts/records/job';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { CodeSetId, Schools } from '@hephaist/core/schools/schools';
+import { findService } from '@hephaist/core/services/services';
+import type { Quantity, UnitSystem } from '@hephaist/core/units/units';
 import { hereZone } from '../time/zone';
 import { back, percentOf, percentText, shown } from '../units/typed';
 

@@ -1,4 +1,4 @@
-import type { JobSummary } from '@hephaist/contracts';
+import type { JobSummary } from '@hephaist/contracts/exchange/answers';
 import { describe, expect, it } from 'vitest';
 import { farOf, nextOf, sortedJobs } from './job-next';
 

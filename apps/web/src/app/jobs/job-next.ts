@@ -1,4 +1,4 @@
-import type { JobSummary } from '@hephaist/contracts';
+import type { JobSummary } from '@hephaist/contracts/exchange/answers';
 
 const many = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
 

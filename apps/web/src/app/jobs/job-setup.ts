@@ -2,8 +2,16 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatListModule } from '@angular/material/list';
-import { jobSchema, type Joint, type Line, lineConditions, lineSchema, problemsOf, tryPlan } from '@hephaist/contracts';
-import { CODE_SETS, type CodeSetId, displayUnit, type FieldProblem, type Schools, SERVICES } from '@hephaist/core';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import { jobSchema } from '@hephaist/contracts/records/job';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { type Line, lineSchema } from '@hephaist/contracts/records/line';
+import { tryPlan } from '@hephaist/contracts/records/planner';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { CODE_SETS, type CodeSetId, type Schools } from '@hephaist/core/schools/schools';
+import { SERVICES } from '@hephaist/core/services/services';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import { displayUnit } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
 import { newLine } from '../data/new-line';

@@ -13,7 +13,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
-import { DEMO_JOB_ID, type JobSummary } from '@hephaist/contracts';
+import { DEMO_JOB_ID, type JobSummary } from '@hephaist/contracts/exchange/answers';
 import { AccountStore } from '../data/account.store';
 import { isJointList, type JointList, readJointList } from '../data/brought-list';
 import { CrewStore } from '../data/crew.store';

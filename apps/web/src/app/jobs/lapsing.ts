@@ -1,5 +1,7 @@
-import type { Brazer } from '@hephaist/contracts';
-import { ASME_RULES, type BrazerRecord, continuity, continuityEvents, type Day } from '@hephaist/core';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import { continuity, type Day } from '@hephaist/core/qualification/continuity';
+import { type BrazerRecord, continuityEvents } from '@hephaist/core/qualification/may-braze';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 
 const SOON_DAYS = 30;
 const MOST = 6;

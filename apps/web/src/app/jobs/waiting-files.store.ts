@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts';
+import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts/records/intake-record';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { AccountStore } from '../data/account.store';
 import { call, post } from '../data/api';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
-import type { WaitingFile } from '@hephaist/contracts';
+import type { WaitingFile } from '@hephaist/contracts/records/intake-record';
 import { AccountStore } from '../data/account.store';
 import { May } from '../signing/may';
 import { Signer } from '../signing/signer';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Brazer, brazerSchema, problemsOf } from '@hephaist/contracts';
-import type { FieldProblem } from '@hephaist/core';
+import { type Brazer, brazerSchema } from '@hephaist/contracts/records/brazer';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';

@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { CONTINUITY_SOURCE, RANGE_SOURCE, type RuleSet, sourceLine } from '@hephaist/core';
+import { CONTINUITY_SOURCE } from '@hephaist/core/qualification/continuity';
+import { RANGE_SOURCE } from '@hephaist/core/qualification/range';
+import type { RuleSet } from '@hephaist/core/rules/rule-sets';
+import { sourceLine } from '@hephaist/core/source/source';
 import type { BoardRow } from '../data/crew.store';
 import { Cell } from '../layout/cell';
 import { PaperLink } from '../layout/paper';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { maySign, readmitted } from '@hephaist/contracts';
-import type { RuleSet } from '@hephaist/core';
+import { maySign } from '@hephaist/contracts/exchange/people';
+import { readmitted } from '@hephaist/contracts/records/brazer';
+import type { RuleSet } from '@hephaist/core/rules/rule-sets';
 import { type BoardRow, CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { movedWords } from '../data/what-changes';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, type OnInit, output, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Brazer, brazerSchema, problemsOf } from '@hephaist/contracts';
+import { type Brazer, brazerSchema } from '@hephaist/contracts/records/brazer';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { CrewStore } from '../data/crew.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';

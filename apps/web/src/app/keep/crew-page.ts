@@ -1,6 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { ASME_RULES, continuity, continuityEvents, coverLines, validCoupons } from '@hephaist/core';
+import { continuity } from '@hephaist/core/qualification/continuity';
+import { continuityEvents, validCoupons } from '@hephaist/core/qualification/may-braze';
+import { coverLines } from '@hephaist/core/qualification/range';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { CrewStore } from '../data/crew.store';
 import { Cell } from '../layout/cell';
 import { Page } from '../layout/page';

@@ -1,5 +1,8 @@
-import { pqrSchema, problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
-import { INCH, SHIPPED } from '@hephaist/core';
+import { pqrSchema } from '@hephaist/contracts/records/pqr';
+import { type Procedure, procedureSchema } from '@hephaist/contracts/records/procedure';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { SHIPPED } from '@hephaist/core/catalogue/catalogue';
+import { INCH } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh.js';
 import { beginRecord, looksOf, readRecord, takenFrom } from './pqr-draft';

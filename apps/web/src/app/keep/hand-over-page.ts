@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, OnDestroy, signal
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { RouterLink } from '@angular/router';
-import { type OpenPoint, openPoints } from '@hephaist/contracts';
+import { type OpenPoint, openPoints } from '@hephaist/contracts/exchange/open-points';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';

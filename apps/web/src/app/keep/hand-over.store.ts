@@ -1,5 +1,5 @@
 import { computed } from '@angular/core';
-import type { HandOverDetail, HandOverRequest } from '@hephaist/contracts';
+import type { HandOverDetail, HandOverRequest } from '@hephaist/contracts/records/hand-over';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call, post } from '../data/api';
 

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { ASME_RULES, mayBraze } from '@hephaist/core';
+import { mayBraze } from '@hephaist/core/qualification/may-braze';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { metalWords, sizeWords } from '../data/joint-words';

@@ -1,4 +1,4 @@
-import type { Alert } from '@hephaist/core';
+import type { Alert } from '@hephaist/core/qualification/good-days';
 import { markRuns } from '../data/mark-runs';
 
 /** What moves a last good day that is near, in words. @param marks open joints whose brazing would */

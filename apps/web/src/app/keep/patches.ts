@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import type { Joint } from '@hephaist/contracts';
-import { daysBetween } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { daysBetween } from '@hephaist/core/qualification/continuity';
 import { JobStore } from '../data/job.store';
 import { May } from '../signing/may';
 import { localNow } from '../time/zone';

@@ -1,5 +1,10 @@
-import type { Coupon, Pqr, PqrUsed, Procedure } from '@hephaist/contracts';
-import type { Catalogue, Position, Quantity, UnitSystem } from '@hephaist/core';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { Pqr } from '@hephaist/contracts/records/pqr';
+import type { PqrUsed } from '@hephaist/contracts/records/pqr-used';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import type { Position } from '@hephaist/core/qualification/range';
+import type { Quantity, UnitSystem } from '@hephaist/core/units/units';
 import type { TestDraft } from '../coupon-tests/test-drafts';
 import { laboratoryOf } from '../forms/laboratory';
 import { numberOf, percentOf, shown, typed } from '../units/typed';

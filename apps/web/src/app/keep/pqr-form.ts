@@ -9,31 +9,16 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  fNumberProblems,
-  missingOf,
-  type Pqr,
-  pqrSchema,
-  problemsOf,
-  type Procedure,
-  qualifiedBy,
-  statedProcedure,
-  testVerdict,
-} from '@hephaist/contracts';
-import {
-  APPLIED,
-  ASME_RULES,
-  displayUnit,
-  type FieldProblem,
-  FILLER_FORMS,
-  FLAMES,
-  FUELS,
-  JOINT_TYPES,
-  OXIDANTS,
-  PROCESS_TYPES,
-  PROCESSES,
-  type Quantity,
-} from '@hephaist/core';
+import { fNumberProblems } from '@hephaist/contracts/records/f-numbers';
+import { missingOf, type Pqr, pqrSchema, qualifiedBy, testVerdict } from '@hephaist/contracts/records/pqr';
+import { type Procedure, statedProcedure } from '@hephaist/contracts/records/procedure';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { JOINT_TYPES } from '@hephaist/core/joint/joint-type';
+import { PROCESS_TYPES, PROCESSES } from '@hephaist/core/joint/process';
+import { APPLIED, FILLER_FORMS, FLAMES, FUELS, OXIDANTS } from '@hephaist/core/procedure/procedure';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import { displayUnit, type Quantity } from '@hephaist/core/units/units';
 import { CouponTests } from '../coupon-tests/coupon-tests';
 import { newTest, readTest, type TestDraft, unansweredOf } from '../coupon-tests/test-drafts';
 import { CrewStore } from '../data/crew.store';

@@ -1,5 +1,7 @@
-import type { Procedure } from '@hephaist/contracts';
-import type { Position, ProcedureVariables, Quantity, UnitSystem } from '@hephaist/core';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import type { ProcedureVariables } from '@hephaist/core/procedure/procedure';
+import type { Position } from '@hephaist/core/qualification/range';
+import type { Quantity, UnitSystem } from '@hephaist/core/units/units';
 import { back, numberOf, percentOf, percentText, shown } from '../units/typed';
 import { readPairs, readWords, writePairs } from './pairs-text';
 

@@ -10,19 +10,14 @@ import {
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { fNumberProblems, problemsOf, type Procedure, procedureSchema, type Stored } from '@hephaist/contracts';
-import {
-  APPLIED,
-  displayUnit,
-  FILLER_FORMS,
-  FLAMES,
-  FUELS,
-  JOINT_TYPES,
-  OXIDANTS,
-  PROCESS_TYPES,
-  PROCESSES,
-  type Quantity,
-} from '@hephaist/core';
+import { fNumberProblems } from '@hephaist/contracts/records/f-numbers';
+import { type Procedure, procedureSchema } from '@hephaist/contracts/records/procedure';
+import type { Stored } from '@hephaist/contracts/records/stored';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { JOINT_TYPES } from '@hephaist/core/joint/joint-type';
+import { PROCESS_TYPES, PROCESSES } from '@hephaist/core/joint/process';
+import { APPLIED, FILLER_FORMS, FLAMES, FUELS, OXIDANTS } from '@hephaist/core/procedure/procedure';
+import { displayUnit, type Quantity } from '@hephaist/core/units/units';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Check } from '../forms/check';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { problemsOf, type Procedure, procedureSchema } from '@hephaist/contracts';
-import { nextRevision } from '@hephaist/core';
+import { type Procedure, procedureSchema } from '@hephaist/contracts/records/procedure';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { nextRevision } from '@hephaist/core/qualification/revision';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { newId } from '../data/outbox';

@@ -1,25 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  type Pqr,
-  type Procedure,
-  procedureRows,
-  qualifiedBy,
-  releaseProblems,
-  type Stage,
-  stageOf,
-  statedProcedure,
-  testVerdict,
-} from '@hephaist/contracts';
-import {
-  ASME_RULES,
-  medicalMissing,
-  nextRevision,
-  outsideSupport,
-  PROCEDURE_SOURCE,
-  procedureGaps,
-  sourceLine,
-} from '@hephaist/core';
+import { type Pqr, qualifiedBy, testVerdict } from '@hephaist/contracts/records/pqr';
+import { type Procedure, statedProcedure } from '@hephaist/contracts/records/procedure';
+import { procedureRows } from '@hephaist/contracts/records/procedure-rows';
+import { releaseProblems, type Stage, stageOf } from '@hephaist/contracts/records/procedure-stage';
+import { PROCEDURE_SOURCE } from '@hephaist/core/procedure/procedure';
+import { medicalMissing, outsideSupport, procedureGaps } from '@hephaist/core/procedure/support';
+import { nextRevision } from '@hephaist/core/qualification/revision';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
+import { sourceLine } from '@hephaist/core/source/source';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';

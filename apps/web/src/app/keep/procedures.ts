@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { inForce, namedProcedure } from '@hephaist/contracts';
-import { procedureGaps } from '@hephaist/core';
+import { inForce, namedProcedure } from '@hephaist/contracts/records/procedure';
+import { procedureGaps } from '@hephaist/core/procedure/support';
 import { CrewStore } from '../data/crew.store';
 import { WorkStore } from '../data/work.store';
 import { May } from '../signing/may';

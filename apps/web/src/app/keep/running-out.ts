@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { type BrazerRecord, mayBraze } from '@hephaist/core';
+import { type BrazerRecord, mayBraze } from '@hephaist/core/qualification/may-braze';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
 import { WorkStore } from '../data/work.store';

@@ -1,5 +1,7 @@
-import type { Joint } from '@hephaist/contracts';
-import { ASME_RULES, type BrazerRecord, type JointVariables } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
+import type { JointVariables } from '@hephaist/core/qualification/range';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';

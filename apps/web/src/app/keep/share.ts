@@ -1,13 +1,9 @@
-import type { Brazer, Joint } from '@hephaist/contracts';
-import {
-  asksKey,
-  assignJoints,
-  type Assignment,
-  type BrazerRecord,
-  type JointVariables,
-  mayBraze,
-  warningOn,
-} from '@hephaist/core';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { assignJoints, type Assignment } from '@hephaist/core/qualification/assign';
+import { type BrazerRecord, mayBraze } from '@hephaist/core/qualification/may-braze';
+import { asksKey, type JointVariables } from '@hephaist/core/qualification/range';
+import { warningOn } from '@hephaist/core/qualification/standing';
 import Papa from 'papaparse';
 
 /** A joint still to be brazed, with what it asks of its brazer; null while it has no plan. */

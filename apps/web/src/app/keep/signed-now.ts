@@ -1,4 +1,4 @@
-import { dayIn } from '@hephaist/core';
+import { dayIn } from '@hephaist/core/qualification/continuity';
 
 /** When a revision is signed that is signed now: the day at the job, and the instant. */
 export function signedNow(timeZone: string): { signedOn: string; signedAt: string } {

@@ -1,4 +1,4 @@
-import { addDays } from '@hephaist/core';
+import { addDays } from '@hephaist/core/qualification/continuity';
 
 /** The time a board shows: some months before and after both today and the day asked for. */
 export function spanAround(today: string, day: string): { from: string; to: string } {

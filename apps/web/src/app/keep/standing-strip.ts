@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { addDays, type BrazerRecord, type RuleSet, standing } from '@hephaist/core';
+import { addDays } from '@hephaist/core/qualification/continuity';
+import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
+import { standing } from '@hephaist/core/qualification/standing';
+import type { RuleSet } from '@hephaist/core/rules/rule-sets';
 import { scaleUtc, utcMonth } from 'd3';
 
 const WIDE = 250;

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { inForce, type Procedure, statedProcedure } from '@hephaist/contracts';
-import { beginProcedure, type JointToWriteFor, procedureGaps } from '@hephaist/core';
+import { inForce, type Procedure, statedProcedure } from '@hephaist/contracts/records/procedure';
+import { beginProcedure, type JointToWriteFor } from '@hephaist/core/procedure/from-joints';
+import { procedureGaps } from '@hephaist/core/procedure/support';
 import { CrewStore } from '../data/crew.store';
 import { markRuns } from '../data/mark-runs';
 import { newId } from '../data/outbox';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { Followable } from '@hephaist/contracts';
+import type { Followable } from '@hephaist/contracts/exchange/followed';
 
 /** The way to all that bears on something, on one page. */
 @Component({

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
-import { meaningOf } from '@hephaist/core';
+import { meaningOf } from '@hephaist/core/words/glossary';
 import { UnitsStore } from '../units/units.store';
 
 /** A word of the trade with its meaning one touch away: `<hp-word term="Overlap">Overlap, governing</hp-word>`. */

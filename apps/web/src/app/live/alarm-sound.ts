@@ -1,4 +1,4 @@
-import type { AlarmId } from '@hephaist/core';
+import type { AlarmId } from '@hephaist/core/live/alarms';
 
 /** What an alarm sounds like: a run of tones, so that it is known without looking. */
 const TONES: Readonly<Record<'stop' | 'mind', readonly number[]>> = { stop: [880, 660, 880, 660], mind: [520] };

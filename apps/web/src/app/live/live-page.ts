@@ -11,18 +11,14 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import {
-  type Alarm,
-  type DeviceId,
-  feedPlan,
-  findMetal,
-  formatDuration,
-  heatWords,
-  type MarkKind,
-  type PurgeReading,
-  STALE_S,
-  STAND_IN_MISHAPS,
-} from '@hephaist/core';
+import { feedPlan } from '@hephaist/core/joint/feed-plan';
+import { heatWords } from '@hephaist/core/joint/heat-words';
+import type { Alarm } from '@hephaist/core/live/alarms';
+import { type DeviceId, STALE_S } from '@hephaist/core/live/instruments';
+import type { MarkKind, PurgeReading } from '@hephaist/core/live/marks';
+import { STAND_IN_MISHAPS } from '@hephaist/core/live/simulated-line';
+import { findMetal } from '@hephaist/core/metals/metals';
+import { formatDuration } from '@hephaist/core/units/units';
 import { ReadFault } from '../answer/read-fault';
 import { JobStore } from '../data/job.store';
 import { Outbox } from '../data/outbox';

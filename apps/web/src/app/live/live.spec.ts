@@ -1,5 +1,7 @@
-import { planner, type PurgeMark, shopOf, type TraceRow } from '@hephaist/contracts';
-import { SCFH } from '@hephaist/core';
+import { planner } from '@hephaist/contracts/records/planner';
+import type { PurgeMark, TraceRow } from '@hephaist/contracts/records/purge-session';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import { SCFH } from '@hephaist/core/units/units';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { coolSeconds, sessionOf } from '../purge/session-draft';

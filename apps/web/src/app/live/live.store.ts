@@ -9,8 +9,11 @@ import {
   type SessionDetail,
   sessionPlan,
   type TraceRow,
-} from '@hephaist/contracts';
-import { allReadings, type DeviceId, sessionState, type StandInMishap } from '@hephaist/core';
+} from '@hephaist/contracts/records/purge-session';
+import type { DeviceId } from '@hephaist/core/live/instruments';
+import { allReadings } from '@hephaist/core/live/marks';
+import { sessionState } from '@hephaist/core/live/session-state';
+import type { StandInMishap } from '@hephaist/core/live/simulated-line';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { ApiProblem, call, post } from '../data/api';
 import { JobStore } from '../data/job.store';

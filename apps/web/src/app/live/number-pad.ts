@@ -1,6 +1,7 @@
 import { A11yModule } from '@angular/cdk/a11y';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
-import { DEVICE_IDS, type DeviceId, DEVICES, displayUnit } from '@hephaist/core';
+import { DEVICE_IDS, type DeviceId, DEVICES } from '@hephaist/core/live/instruments';
+import { displayUnit } from '@hephaist/core/units/units';
 import { UnitsStore } from '../units/units.store';
 
 const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as const;

@@ -1,4 +1,4 @@
-import type { PurgeMark, TraceRow } from '@hephaist/contracts';
+import type { PurgeMark, TraceRow } from '@hephaist/contracts/records/purge-session';
 
 /** What a session's stream tells. */
 export interface FeedEvents {

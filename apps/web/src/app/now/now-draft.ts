@@ -1,16 +1,13 @@
-import { blankJoint, type Joint } from '@hephaist/contracts';
-import {
-  AMBIENT_K,
-  type Catalogue,
-  DEFAULT_SCHOOLS,
-  degFToK,
-  findService,
-  type JointSpec,
-  type LineConditions,
-  type Position,
-  readShorthand,
-  type Service,
-} from '@hephaist/core';
+import { blankJoint } from '@hephaist/contracts/exchange/joint-cells';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { AMBIENT_K } from '@hephaist/core/fit-up/gap';
+import type { JointSpec, LineConditions } from '@hephaist/core/joint/joint';
+import type { Position } from '@hephaist/core/qualification/range';
+import { DEFAULT_SCHOOLS } from '@hephaist/core/schools/schools';
+import { findService, type Service } from '@hephaist/core/services/services';
+import { readShorthand } from '@hephaist/core/shorthand/shorthand';
+import { degFToK } from '@hephaist/core/units/units';
 
 /** One joint as it is said on a roof: by touches, or in shorthand. */
 export interface NowDraft {

@@ -1,5 +1,5 @@
 import { Injectable, signal } from '@angular/core';
-import type { Van } from '@hephaist/core';
+import type { Van } from '@hephaist/core/selection/van';
 
 const KEY = 'hephaist.van';
 const EMPTY: Van = { fillerIds: [], fluxIds: [] };

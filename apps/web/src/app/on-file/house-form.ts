@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
-import { houseSchema, problemsOf } from '@hephaist/contracts';
+import { houseSchema } from '@hephaist/contracts/records/house';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';
 import { Check } from '../forms/check';

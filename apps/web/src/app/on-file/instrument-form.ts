@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Instrument, INSTRUMENT_KINDS, instrumentSchema, problemsOf } from '@hephaist/contracts';
+import { type Instrument, INSTRUMENT_KINDS, instrumentSchema } from '@hephaist/contracts/records/instrument';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { OnFileStore } from '../data/on-file.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Lot, LOT_KINDS, lotSchema, problemsOf } from '@hephaist/contracts';
+import { type Lot, LOT_KINDS, lotSchema } from '@hephaist/contracts/records/lot';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { OnFileStore } from '../data/on-file.store';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';

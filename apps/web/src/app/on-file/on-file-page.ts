@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { calibrationFault, type Instrument, type Lot } from '@hephaist/contracts';
+import { calibrationFault, type Instrument } from '@hephaist/contracts/records/instrument';
+import type { Lot } from '@hephaist/contracts/records/lot';
 import { CrewStore } from '../data/crew.store';
 import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';

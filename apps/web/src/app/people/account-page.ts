@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
-import { newPasswordSchema, type OwnSignIn, problemsOf } from '@hephaist/contracts';
+import { newPasswordSchema, type OwnSignIn } from '@hephaist/contracts/exchange/people';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { AccountStore } from '../data/account.store';
 import { qrPath } from '../drawings/qr';
 import { Attempt } from '../forms/attempt';

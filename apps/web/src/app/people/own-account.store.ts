@@ -1,5 +1,5 @@
 import { inject } from '@angular/core';
-import type { NewPassword, OwnSignIn } from '@hephaist/contracts';
+import type { NewPassword, OwnSignIn } from '@hephaist/contracts/exchange/people';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { AccountStore } from '../data/account.store';
 import { call, post } from '../data/api';

@@ -3,16 +3,10 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatSlideToggleModule } from '@angular/material/slide-toggle';
 import { RouterLink } from '@angular/router';
-import {
-  changePersonSchema,
-  newPersonSchema,
-  type Person,
-  problemsOf,
-  type Role,
-  ROLE_SAYS,
-  ROLES,
-} from '@hephaist/contracts';
-import type { FieldProblem } from '@hephaist/core';
+import { changePersonSchema, newPersonSchema, type Person } from '@hephaist/contracts/exchange/people';
+import { type Role, ROLE_SAYS, ROLES } from '@hephaist/contracts/records/roles';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import { AccountStore } from '../data/account.store';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';

@@ -1,4 +1,4 @@
-import type { ChangePerson, NewPerson, PeopleAnswer, Person } from '@hephaist/contracts';
+import type { ChangePerson, NewPerson, PeopleAnswer, Person } from '@hephaist/contracts/exchange/people';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post, put } from '../data/api';
 

@@ -15,12 +15,12 @@ import {
   type DemoSignIn,
   firstRunSchema,
   newPasswordSchema,
-  problemsOf,
   type Reset,
   resetSchema,
   signInSchema,
-} from '@hephaist/contracts';
-import type { FieldProblem } from '@hephaist/core';
+} from '@hephaist/contracts/exchange/people';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import { AccountStore } from '../data/account.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';

@@ -2,8 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, u
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { RouterLink } from '@angular/router';
-import type { AccessEntry, TrailEntry, TrailOf } from '@hephaist/contracts';
-import type { FieldProblem } from '@hephaist/core';
+import type { AccessEntry } from '@hephaist/contracts/exchange/people';
+import type { TrailEntry, TrailOf } from '@hephaist/contracts/records/trail';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';

@@ -1,4 +1,4 @@
-import type { Touched } from '@hephaist/contracts';
+import type { Touched } from '@hephaist/contracts/records/trail';
 import { describe, expect, it } from 'vitest';
 import { changeWords, deedWords, fieldWords, leafWords, touchedWords } from './trail-words';
 

@@ -1,5 +1,7 @@
-import { type Changed, type Kind, kindRow, KINDS, type Leaf, type Touched, type TrailBody } from '@hephaist/contracts';
-import { formatQuantity, type Quantity, type UnitSystem } from '@hephaist/core';
+import type { Leaf } from '@hephaist/contracts/records/changed-fields';
+import { type Kind, kindRow, KINDS } from '@hephaist/contracts/records/kinds';
+import type { Changed, Touched, TrailBody } from '@hephaist/contracts/records/trail';
+import { formatQuantity, type Quantity, type UnitSystem } from '@hephaist/core/units/units';
 import { markRuns } from '../data/mark-runs';
 
 /** The trail in the trade's words: what was done, and what was changed from what to what. */

@@ -1,11 +1,5 @@
-import {
-  ACCESS_PAGE,
-  type AccessEntry,
-  type TrailAsked,
-  type TrailEntry,
-  type TrailPage,
-  type TrailVerdict,
-} from '@hephaist/contracts';
+import { ACCESS_PAGE, type AccessEntry } from '@hephaist/contracts/exchange/people';
+import type { TrailAsked, TrailEntry, TrailPage, TrailVerdict } from '@hephaist/contracts/records/trail';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post } from '../data/api';
 

@@ -1,5 +1,5 @@
 import { signal } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import type { CellWriter } from './cell-writer';
 import type { Column, Eye } from './schedule-columns';
 import type { Place, ScheduleCursor } from './schedule-cursor';

@@ -1,6 +1,9 @@
 import { signal } from '@angular/core';
-import { type Joint, planner, shopOf, sum } from '@hephaist/contracts';
-import { catalogueWith, formatQuantity } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { planner, sum } from '@hephaist/contracts/records/planner';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import { formatQuantity } from '@hephaist/core/units/units';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { ApiProblem } from '../data/api';

@@ -1,5 +1,5 @@
 import { type Signal, signal } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Attempt } from '../forms/attempt';
 import { readAgain } from './read-again';
 import type { Eye } from './schedule-columns';

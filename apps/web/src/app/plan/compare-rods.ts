@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import type { Joint } from '@hephaist/contracts';
-import { compareFillers, type JointPlan } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { compareFillers } from '@hephaist/core/selection/compare';
 import { LadderView } from '../drawings/ladder';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';

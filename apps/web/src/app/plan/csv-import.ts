@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { CSV_COLUMNS, type CsvReport, type Line } from '@hephaist/contracts';
+import { CSV_COLUMNS } from '@hephaist/contracts/exchange/csv-heads';
+import type { CsvReport } from '@hephaist/contracts/exchange/joint-csv';
+import type { Line } from '@hephaist/contracts/records/line';
 import { type JointList, readJointList } from '../data/brought-list';
 import { JobStore } from '../data/job.store';
 import { lineCalled } from '../data/new-line';

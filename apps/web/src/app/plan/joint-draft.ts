@@ -1,16 +1,14 @@
-import { type Joint, jointSchema, problemsOf } from '@hephaist/contracts';
-import {
-  type Catalogue,
-  type FieldProblem,
-  type FitUp,
-  type Instrument,
-  type Position,
-  type RodFormId,
-  type Schools,
-  type SocketKind,
-  type StubAnswers,
-  type UnitSystem,
-} from '@hephaist/core';
+import { type Joint, jointSchema } from '@hephaist/contracts/records/joint';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import type { RodFormId } from '@hephaist/core/filler-use/rod-forms';
+import type { FitUp, Instrument } from '@hephaist/core/fit-up/gap';
+import type { StubAnswers } from '@hephaist/core/metals/unknown-stub';
+import type { Position } from '@hephaist/core/qualification/range';
+import type { Schools } from '@hephaist/core/schools/schools';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import type { SocketKind } from '@hephaist/core/strength/overlap';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import { back, shown } from '../units/typed';
 
 /** A joint while it is typed: numbers stay text in the units shown, so that nothing typed is lost or rounded. */

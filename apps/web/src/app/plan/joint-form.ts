@@ -2,24 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatExpansionModule } from '@angular/material/expansion';
-import {
-  changedAfterwards,
-  type Joint,
-  jointIdentity,
-  lineConditions,
-  type Stored,
-  tryPlan,
-} from '@hephaist/contracts';
-import {
-  displayUnit,
-  findService,
-  type FitUp,
-  ROD_FORMS,
-  type RodFormId,
-  type SocketKind,
-  stubWords,
-  verdictSentence,
-} from '@hephaist/core';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import { changedAfterwards, type Joint, jointIdentity } from '@hephaist/contracts/records/joint';
+import { tryPlan } from '@hephaist/contracts/records/planner';
+import type { Stored } from '@hephaist/contracts/records/stored';
+import { ROD_FORMS, type RodFormId } from '@hephaist/core/filler-use/rod-forms';
+import type { FitUp } from '@hephaist/core/fit-up/gap';
+import { verdictSentence } from '@hephaist/core/joint/verdict-sentence';
+import { stubWords } from '@hephaist/core/metals/unknown-stub';
+import { findService } from '@hephaist/core/services/services';
+import type { SocketKind } from '@hephaist/core/strength/overlap';
+import { displayUnit } from '@hephaist/core/units/units';
 import { AskStub } from '../answer/ask-stub';
 import { ApiProblem } from '../data/api';
 import { JobStore } from '../data/job.store';

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import type { Joint } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import { JointAnswer } from '../answer/joint-answer';
 import { JointNumbers } from '../answer/joint-numbers';
 import { JointReasons } from '../answer/joint-reasons';

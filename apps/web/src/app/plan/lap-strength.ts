@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
-import type { Line } from '@hephaist/contracts';
-import { type JointPlan, lapStrength, unbrazedToTube } from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { lapStrength, unbrazedToTube } from '@hephaist/core/strength/overlap';
 import { UnitsStore } from '../units/units.store';
 
 /** What the lap carries when part of it is unbrazed, against design and test pressure. */

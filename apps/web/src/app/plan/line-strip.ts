@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { Joint, Line } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
 import { scalePoint } from 'd3';
 import type { JointState } from '../data/joint-state';
 

@@ -2,8 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { MatButtonModule } from '@angular/material/button';
 import { MatChipsModule } from '@angular/material/chips';
 import { MatDialog } from '@angular/material/dialog';
-import type { Joint } from '@hephaist/contracts';
-import { type FillerJudgement, type Finding, type JointPlan, sourceLine } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import type { Finding } from '@hephaist/core/selection/facts';
+import type { FillerJudgement } from '@hephaist/core/selection/select';
+import { sourceLine } from '@hephaist/core/source/source';
 import { Ways } from '../answer/ways';
 import { JobStore } from '../data/job.store';
 import { SayPipe } from '../units/say.pipe';

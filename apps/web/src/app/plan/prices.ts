@@ -1,4 +1,4 @@
-import type { RodPrices } from '@hephaist/core';
+import type { RodPrices } from '@hephaist/core/rod-list/rod-list';
 import { numberOf } from '../units/typed';
 
 const KEY = 'hephaist.prices';

@@ -1,4 +1,4 @@
-import type { Joint } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Eye } from './schedule-columns';
 import type { CellText } from './schedule-edit';
 

@@ -1,4 +1,4 @@
-import { type Alternative, orderWords, type RodList } from '@hephaist/core';
+import { type Alternative, orderWords, type RodList } from '@hephaist/core/rod-list/rod-list';
 import type { Column } from '../layout/table';
 import type { UnitsStore } from '../units/units.store';
 

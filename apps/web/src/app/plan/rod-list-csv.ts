@@ -1,4 +1,4 @@
-import { orderWords, type RodList } from '@hephaist/core';
+import { orderWords, type RodList } from '@hephaist/core/rod-list/rod-list';
 import Papa from 'papaparse';
 
 /** The rod and flux list as CSV; masses in g, lengths in m, whatever is shown. */

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
-import { alternative, rodList, type RodListJoint, type RodListWishes, rodSets } from '@hephaist/core';
+import { alternative, rodList, type RodListJoint, type RodListWishes } from '@hephaist/core/rod-list/rod-list';
+import { rodSets } from '@hephaist/core/rod-list/rod-set';
 import { JobStore } from '../data/job.store';
 import { rodListPdf } from '../data/papers';
 import { saveFile } from '../data/save-file';

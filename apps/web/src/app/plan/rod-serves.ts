@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
-import { servedBy } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { servedBy } from '@hephaist/core/selection/van';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
 import { ShopStore } from '../data/shop.store';

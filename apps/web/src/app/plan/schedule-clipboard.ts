@@ -1,5 +1,6 @@
 import type { Signal } from '@angular/core';
-import type { Joint, Line } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
 import { newId } from '../data/outbox';
 import type { Column, Eye } from './schedule-columns';
 import type { ScheduleCursor } from './schedule-cursor';

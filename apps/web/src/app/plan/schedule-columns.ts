@@ -1,5 +1,7 @@
-import { type CellId, type CellWords, findCell, type Joint, type JointCell, type Summed } from '@hephaist/contracts';
-import type { Quantity } from '@hephaist/core';
+import { type CellId, type CellWords, findCell, type JointCell } from '@hephaist/contracts/exchange/joint-cells';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Summed } from '@hephaist/contracts/records/planner';
+import type { Quantity } from '@hephaist/core/units/units';
 import type { JointState } from '../data/joint-state';
 import { sizeWords } from '../data/joint-words';
 

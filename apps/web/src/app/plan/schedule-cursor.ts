@@ -1,5 +1,5 @@
 import { computed, type Signal, signal } from '@angular/core';
-import type { Joint } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Column } from './schedule-columns';
 import type { Range } from './schedule-edit';
 

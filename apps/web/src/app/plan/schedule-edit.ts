@@ -1,4 +1,5 @@
-import { type Joint, jointSchema, problemsOf } from '@hephaist/contracts';
+import { type Joint, jointSchema } from '@hephaist/contracts/records/joint';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import type { Column, Eye } from './schedule-columns';
 
 /** A rectangle of cells, rows and columns counted among those shown; both ends belong to it. */

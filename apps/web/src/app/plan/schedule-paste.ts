@@ -1,4 +1,7 @@
-import { blankJoint, columnsOfHead, CSV_HEADS, type Joint, type Line } from '@hephaist/contracts';
+import { columnsOfHead, CSV_HEADS } from '@hephaist/contracts/exchange/csv-heads';
+import { blankJoint } from '@hephaist/contracts/exchange/joint-cells';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
 import Papa from 'papaparse';
 import { nextMark } from './joint-draft';
 import { type Column, COLUMNS, type Eye } from './schedule-columns';

@@ -1,4 +1,5 @@
-import type { Joint, Line } from '@hephaist/contracts';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
 import type { Column, Eye } from './schedule-columns';
 
 /** A row of the schedule: a heading or a joint. */

@@ -1,5 +1,10 @@
-import { type Joint, lineConditions, planner, shopOf, sum } from '@hephaist/contracts';
-import { catalogueWith, formatQuantity, planJoint } from '@hephaist/core';
+import { lineConditions } from '@hephaist/contracts/records/conditions';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { planner, sum } from '@hephaist/contracts/records/planner';
+import { shopOf } from '@hephaist/contracts/records/shop';
+import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import { planJoint } from '@hephaist/core/joint/plan';
+import { formatQuantity } from '@hephaist/core/units/units';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';

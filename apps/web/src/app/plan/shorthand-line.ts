@@ -10,8 +10,11 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatInputModule } from '@angular/material/input';
-import type { Joint, Line } from '@hephaist/contracts';
-import { findService, lineNamed, readShorthand } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
+import { findService } from '@hephaist/core/services/services';
+import { lineNamed } from '@hephaist/core/shorthand/line-named';
+import { readShorthand } from '@hephaist/core/shorthand/shorthand';
 import { JobStore } from '../data/job.store';
 import { lineCalled } from '../data/new-line';
 import { newId } from '../data/outbox';

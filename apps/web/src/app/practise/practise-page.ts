@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { verdictSentence } from '@hephaist/core';
+import { verdictSentence } from '@hephaist/core/joint/verdict-sentence';
 import { JointReasons } from '../answer/joint-reasons';
 import { JobStore } from '../data/job.store';
 import { metalWords, sizeWords } from '../data/joint-words';

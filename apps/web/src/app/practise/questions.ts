@@ -1,5 +1,5 @@
-import type { Joint } from '@hephaist/contracts';
-import type { JointPlan } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { JointPlan } from '@hephaist/core/joint/plan';
 
 /** One turn: a joint and four rods of different fate, in an order that gives nothing away. */
 export interface Question {

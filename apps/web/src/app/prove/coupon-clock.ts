@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Position } from '@hephaist/core';
+import type { Position } from '@hephaist/core/qualification/range';
 import { hourPoint } from '../drawings/clock-geometry';
 
 /** Where a level coupon's strip is cut: 45 degrees off the top, where the feed ends meet. */

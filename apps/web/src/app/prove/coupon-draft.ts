@@ -1,5 +1,11 @@
-import type { Coupon, Procedure, ReservedCoupon } from '@hephaist/contracts';
-import type { FieldProblem, JointType, Position, Process, ProcessType, UnitSystem } from '@hephaist/core';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { Procedure } from '@hephaist/contracts/records/procedure';
+import type { ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
+import type { JointType } from '@hephaist/core/joint/joint-type';
+import type { Process, ProcessType } from '@hephaist/core/joint/process';
+import type { Position } from '@hephaist/core/qualification/range';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import { type TestDraft, unansweredOf } from '../coupon-tests/test-drafts';
 import { isUnanswered } from '../coupon-tests/void-text';
 import { shown } from '../units/typed';

@@ -11,29 +11,18 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
-import {
-  type Coupon,
-  couponMissing,
-  couponNumberIn,
-  couponRecord,
-  couponSchema,
-  couponVerdict,
-  type FaceTrace,
-  inForceOn,
-  problemsOf,
-  procedureNames,
-  type ReservedCoupon,
-} from '@hephaist/contracts';
-import {
-  ASME_RULES,
-  type CouponTest,
-  displayUnit,
-  doubtWords,
-  type FieldProblem,
-  InputError,
-  VISUAL_REJECTS,
-  type VoidInterval,
-} from '@hephaist/core';
+import { couponMissing, couponRecord, couponVerdict, procedureNames } from '@hephaist/contracts/records/brazer-record';
+import { type Coupon, couponSchema } from '@hephaist/contracts/records/coupon';
+import { inForceOn } from '@hephaist/contracts/records/procedure';
+import { couponNumberIn, type ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
+import type { FaceTrace } from '@hephaist/contracts/records/strip-marks';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { CouponTest } from '@hephaist/core/coupons/coupon';
+import { doubtWords, type VoidInterval } from '@hephaist/core/coupons/section';
+import { VISUAL_REJECTS } from '@hephaist/core/joint-log/rejects';
+import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
+import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
+import { displayUnit } from '@hephaist/core/units/units';
 import { firstValueFrom } from 'rxjs';
 import { CouponTests } from '../coupon-tests/coupon-tests';
 import { newTest, readTest, type TestDraft } from '../coupon-tests/test-drafts';

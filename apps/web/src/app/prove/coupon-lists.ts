@@ -1,4 +1,6 @@
-import { type Catalogue, JOINT_TYPES, PROCESS_TYPES, PROCESSES } from '@hephaist/core';
+import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
+import { JOINT_TYPES } from '@hephaist/core/joint/joint-type';
+import { PROCESS_TYPES, PROCESSES } from '@hephaist/core/joint/process';
 import {
   fillerOptions,
   metalOptions,

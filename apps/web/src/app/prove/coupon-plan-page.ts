@@ -1,23 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { inForce, namedProcedure, type Procedure, type ReservedCoupon, travellerRows } from '@hephaist/contracts';
+import { inForce, namedProcedure, type Procedure } from '@hephaist/contracts/records/procedure';
+import type { ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
+import { travellerRows } from '@hephaist/contracts/records/traveller-rows';
+import { couponSteps, labelText, piecesOf } from '@hephaist/core/coupons/traveller';
+import { procedureGaps } from '@hephaist/core/procedure/support';
 import {
-  asksKey,
   COUPON_COST_SOURCE,
   type CouponJoint,
   type CouponPlan,
   couponPlan,
-  couponSteps,
   couponToCover,
-  labelText,
-  mayBraze,
-  piecesOf,
   type PlannedCoupon,
-  procedureGaps,
-  sourceLine,
-  TUBE_STANDARDS,
   USUAL_COUPON_COSTS,
-} from '@hephaist/core';
+} from '@hephaist/core/qualification/coupon-plan';
+import { mayBraze } from '@hephaist/core/qualification/may-braze';
+import { asksKey } from '@hephaist/core/qualification/range';
+import { sourceLine } from '@hephaist/core/source/source';
+import { TUBE_STANDARDS } from '@hephaist/core/tube/tube';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';

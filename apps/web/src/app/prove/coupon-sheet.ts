@@ -1,16 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { brazedToWords, type Coupon, couponMissing, couponRecord } from '@hephaist/contracts';
-import {
-  type CouponVerdict,
-  doubtWords,
-  EMPTY_WHERE,
-  type FaultId,
-  FAULTS,
-  qualifiedRange,
-  readVoids,
-  sourceLine,
-} from '@hephaist/core';
+import { brazedToWords, couponMissing, couponRecord } from '@hephaist/contracts/records/brazer-record';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { CouponVerdict } from '@hephaist/core/coupons/coupon';
+import { doubtWords } from '@hephaist/core/coupons/section';
+import { EMPTY_WHERE } from '@hephaist/core/faults/fault-reader';
+import { type FaultId, FAULTS } from '@hephaist/core/faults/faults';
+import { readVoids } from '@hephaist/core/faults/void-reading';
+import { qualifiedRange } from '@hephaist/core/qualification/range';
+import { sourceLine } from '@hephaist/core/source/source';
 import { ReadFault } from '../answer/read-fault';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';

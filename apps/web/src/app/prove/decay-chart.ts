@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PressureTest } from '@hephaist/contracts';
-import { MICRON } from '@hephaist/core';
+import type { PressureTest } from '@hephaist/contracts/records/pressure-test';
+import { MICRON } from '@hephaist/core/units/units';
 import { scaleLinear } from 'd3';
 import { Chart } from '../drawings/chart';
 import type { Axis, Curve } from '../drawings/chart-frame';

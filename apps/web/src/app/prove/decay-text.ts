@@ -1,4 +1,4 @@
-import type { FieldProblem } from '@hephaist/core';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 
 /** Readings typed as "0 250, 5 260, 10 270": minutes since the pump was shut off, and µm Hg. */
 export function readDecay(text: string): {

@@ -1,5 +1,5 @@
-import { MOST_PICTURE_BYTES, PICTURE_TYPES } from '@hephaist/contracts';
-import type { GreyPicture } from '@hephaist/core';
+import { MOST_PICTURE_BYTES, PICTURE_TYPES } from '@hephaist/contracts/records/strip-marks';
+import type { GreyPicture } from '@hephaist/core/coupons/strip-trace';
 
 /** Longest side that is looked at, pixels: larger pictures are looked at smaller. */
 const LONGEST = 3000;

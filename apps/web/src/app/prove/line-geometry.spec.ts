@@ -1,4 +1,4 @@
-import type { Point } from '@hephaist/core';
+import type { Point } from '@hephaist/core/coupons/strip-trace';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { greyOf } from './grey-picture';

@@ -1,4 +1,4 @@
-import type { Point } from '@hephaist/core';
+import type { Point } from '@hephaist/core/coupons/strip-trace';
 
 const between = ([ax, ay]: Point, [bx, by]: Point): number => Math.hypot(bx - ax, by - ay);
 

@@ -1,16 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatExpansionModule } from '@angular/material/expansion';
-import {
-  instrumentWords,
-  type Line,
-  lineSequence,
-  type LineStanding,
-  type LineStep,
-  lineStepSchema,
-  problemsOf,
-} from '@hephaist/contracts';
-import { displayUnit, formatDuration, type SequenceStepId, sourceLine } from '@hephaist/core';
+import { instrumentWords } from '@hephaist/contracts/records/instrument';
+import type { Line } from '@hephaist/contracts/records/line';
+import { lineSequence, type LineStanding, type LineStep, lineStepSchema } from '@hephaist/contracts/records/line-step';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { SequenceStepId } from '@hephaist/core/pressure-test/sequence';
+import { sourceLine } from '@hephaist/core/source/source';
+import { displayUnit, formatDuration } from '@hephaist/core/units/units';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { OnFileStore } from '../data/on-file.store';

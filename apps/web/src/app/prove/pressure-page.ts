@@ -1,32 +1,23 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { calibrationFault, instrumentWords } from '@hephaist/contracts/records/instrument';
 import {
-  calibrationFault,
-  instrumentWords,
   lineTested,
   type PressureTest,
   pressureTestProblems,
   pressureTestSchema,
   type PressureVerdict,
   pressureVerdict,
-  problemsOf,
-} from '@hephaist/contracts';
-import {
-  DECAY_SOURCE,
-  displayUnit,
-  type FieldProblem,
-  findService,
-  formatDuration,
-  InputError,
-  MICRON,
-  type Quantity,
-  type Service,
-  sourceLine,
-  STANDING_SOURCE,
-  testAsked,
-  type TestMedium,
-} from '@hephaist/core';
+} from '@hephaist/contracts/records/pressure-test';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { testAsked, type TestMedium } from '@hephaist/core/pressure-test/required';
+import { STANDING_SOURCE } from '@hephaist/core/pressure-test/standing-test';
+import { DECAY_SOURCE } from '@hephaist/core/pressure-test/vacuum-decay';
+import { findService, type Service } from '@hephaist/core/services/services';
+import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
+import { sourceLine } from '@hephaist/core/source/source';
+import { displayUnit, formatDuration, MICRON, type Quantity } from '@hephaist/core/units/units';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';

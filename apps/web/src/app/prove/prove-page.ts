@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Coupon, couponVerdict, type ReservedCoupon } from '@hephaist/contracts';
-import { type CouponVerdict, readPeel } from '@hephaist/core';
+import { couponVerdict } from '@hephaist/contracts/records/brazer-record';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
+import type { ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
+import type { CouponVerdict } from '@hephaist/core/coupons/coupon';
+import { readPeel } from '@hephaist/core/coupons/peel-lines';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Attempt } from '../forms/attempt';

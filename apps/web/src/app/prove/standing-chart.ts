@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { PressureTest, PressureVerdict } from '@hephaist/contracts';
-import { displayUnit } from '@hephaist/core';
+import type { PressureTest, PressureVerdict } from '@hephaist/contracts/records/pressure-test';
+import { displayUnit } from '@hephaist/core/units/units';
 import { extent, scaleLinear } from 'd3';
 import { UnitsStore } from '../units/units.store';
 

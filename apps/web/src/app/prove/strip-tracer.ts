@@ -13,16 +13,11 @@ import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatRadioModule } from '@angular/material/radio';
 import { MatSliderModule } from '@angular/material/slider';
-import type { FaceTrace } from '@hephaist/contracts';
-import {
-  displayUnit,
-  type Point,
-  sourceLine,
-  type StripMarks,
-  type StripTrace,
-  TRACE_SOURCE,
-  type VoidInterval,
-} from '@hephaist/core';
+import type { FaceTrace } from '@hephaist/contracts/records/strip-marks';
+import type { VoidInterval } from '@hephaist/core/coupons/section';
+import { type Point, type StripMarks, type StripTrace, TRACE_SOURCE } from '@hephaist/core/coupons/strip-trace';
+import { sourceLine } from '@hephaist/core/source/source';
+import { displayUnit } from '@hephaist/core/units/units';
 import { newId } from '../data/outbox';
 import { sendPicture } from '../data/papers';
 import { Entry } from '../forms/entry';

@@ -1,4 +1,4 @@
-import type { GreyPicture, StripMarks } from '@hephaist/core';
+import type { GreyPicture, StripMarks } from '@hephaist/core/coupons/strip-trace';
 
 /** What the tracing worker is asked. */
 export interface TraceTask {

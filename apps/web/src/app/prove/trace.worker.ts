@@ -1,4 +1,5 @@
-import { InputError, traceStrip } from '@hephaist/core';
+import { traceStrip } from '@hephaist/core/coupons/strip-trace';
+import { InputError } from '@hephaist/core/source/problem';
 import type { TraceTask } from './trace-task';
 
 addEventListener('message', ({ data }: MessageEvent<TraceTask>) => {

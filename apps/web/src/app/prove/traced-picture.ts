@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
-import type { Coupon } from '@hephaist/contracts';
+import type { Coupon } from '@hephaist/contracts/records/coupon';
 import { lengthOf, pathBetween } from './line-geometry';
 
 /** The photograph that a face was read on, with its scale, bond line and voids as they were marked. */

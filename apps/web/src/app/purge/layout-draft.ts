@@ -1,5 +1,9 @@
-import { layoutSchema, problemsOf } from '@hephaist/contracts';
-import type { FieldProblem, LineLayout, LineNode, UnitSystem } from '@hephaist/core';
+import { layoutSchema } from '@hephaist/contracts/records/line-layout';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import type { LineLayout } from '@hephaist/core/purge/layout';
+import type { LineNode } from '@hephaist/core/purge/network';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import Papa from 'papaparse';
 import { back, shown } from '../units/typed';
 import { nameOf, nameProblems } from './rename-point';

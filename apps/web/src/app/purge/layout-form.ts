@@ -2,8 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import type { Joint, Line } from '@hephaist/contracts';
-import { displayUnit, lineCautions, type LineLayout, lineTotals } from '@hephaist/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { LineLayout } from '@hephaist/core/purge/layout';
+import { lineCautions } from '@hephaist/core/purge/line-cautions';
+import { lineTotals } from '@hephaist/core/purge/network';
+import { displayUnit } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
 import { saveFile } from '../data/save-file';

@@ -1,12 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import {
-  lineGeometry,
-  marksAt,
-  OXYGEN_IN_AIR,
-  type PlacedNode,
-  type PurgeNetwork,
-  type PurgeStage,
-} from '@hephaist/core';
+import { OXYGEN_IN_AIR } from '@hephaist/core/purge/gas';
+import { lineGeometry, marksAt, type PlacedNode } from '@hephaist/core/purge/line-geometry';
+import type { PurgeStage } from '@hephaist/core/purge/line-plan';
+import type { PurgeNetwork } from '@hephaist/core/purge/network';
 import { UnitsStore } from '../units/units.store';
 
 /** The line from source to vents with its oxygen at one moment: joints turn ready, arrows say where the gas goes. */

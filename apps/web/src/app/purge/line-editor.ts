@@ -9,7 +9,8 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type LineGeometry, lineGeometry, type LineLayout, networkOf, type PlacedNode } from '@hephaist/core';
+import { type LineLayout, networkOf } from '@hephaist/core/purge/layout';
+import { type LineGeometry, lineGeometry, type PlacedNode } from '@hephaist/core/purge/line-geometry';
 import { branchFrom, connect, removeEnd, splitBefore, turnKind } from './draw-steps';
 import type { LayoutDraft } from './layout-draft';
 

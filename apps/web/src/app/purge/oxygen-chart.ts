@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { formatDuration, type PurgeStage } from '@hephaist/core';
+import type { PurgeStage } from '@hephaist/core/purge/line-plan';
+import { formatDuration } from '@hephaist/core/units/units';
 import { Chart } from '../drawings/chart';
 import { type Curve, durationAxis, type Instant, oxygenAxis } from '../drawings/chart-frame';
 

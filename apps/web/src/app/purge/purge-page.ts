@@ -14,21 +14,20 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSliderModule } from '@angular/material/slider';
 import { Router, RouterLink } from '@angular/router';
-import { purgeOfLine } from '@hephaist/contracts';
+import { purgeOfLine } from '@hephaist/contracts/records/purge-line';
+import type { JointPlan } from '@hephaist/core/joint/plan';
 import {
-  CUBIC_FOOT,
   CYLINDER_RESERVE,
   CYLINDER_SOURCE,
   CYLINDERS,
-  deadLegAdvice,
-  DEFAULT_LIMIT,
-  findService,
-  formatDuration,
-  type JointPlan,
   LEAST_OXYGEN,
   roomOxygen,
   roomWords,
-} from '@hephaist/core';
+} from '@hephaist/core/purge/cylinder';
+import { deadLegAdvice } from '@hephaist/core/purge/dead-leg';
+import { DEFAULT_LIMIT } from '@hephaist/core/purge/single-line';
+import { findService } from '@hephaist/core/services/services';
+import { CUBIC_FOOT, formatDuration } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
 import { purgePlanPdf } from '../data/papers';
 import { saveFile } from '../data/save-file';

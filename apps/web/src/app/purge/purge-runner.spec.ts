@@ -1,4 +1,4 @@
-import type { LinePurge } from '@hephaist/core';
+import type { LinePurge } from '@hephaist/core/purge/line-plan';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { PurgeRunner } from './purge-runner';
 import type { PurgeNews, PurgeTask } from './purge-task';

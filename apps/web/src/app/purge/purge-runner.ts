@@ -1,5 +1,6 @@
 import { signal } from '@angular/core';
-import type { FieldProblem, LinePurge } from '@hephaist/core';
+import type { LinePurge } from '@hephaist/core/purge/line-plan';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 import type { PurgeNews, PurgeTask } from './purge-task';
 
 /** Plans a line's purge off the main thread; a new task stops the one before it. */

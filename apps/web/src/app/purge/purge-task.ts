@@ -1,4 +1,6 @@
-import type { FieldProblem, LinePurge, LinePurgeWishes, PurgeNetwork } from '@hephaist/core';
+import type { LinePurge, LinePurgeWishes } from '@hephaist/core/purge/line-plan';
+import type { PurgeNetwork } from '@hephaist/core/purge/network';
+import type { FieldProblem } from '@hephaist/core/source/problem';
 
 /** What the worker is asked to plan. */
 export interface PurgeTask {

@@ -1,4 +1,5 @@
-import { LINE_WIDTH, lineGeometry, type LineLayout, marksAt, networkOf, straightLayout } from '@hephaist/core';
+import { type LineLayout, networkOf, straightLayout } from '@hephaist/core/purge/layout';
+import { LINE_WIDTH, lineGeometry, marksAt } from '@hephaist/core/purge/line-geometry';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';

@@ -1,4 +1,5 @@
-import { InputError, planLinePurge } from '@hephaist/core';
+import { planLinePurge } from '@hephaist/core/purge/line-plan';
+import { InputError } from '@hephaist/core/source/problem';
 import type { PurgeNews, PurgeTask } from './purge-task';
 
 const tell = (news: PurgeNews): void => postMessage(news);

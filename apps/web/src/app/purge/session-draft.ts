@@ -1,5 +1,11 @@
-import type { Line, PurgeSession } from '@hephaist/contracts';
-import { coolToTouchS, CYLINDERS, type JointPlan, PSI, type PurgeNetwork, workingK } from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import type { PurgeSession } from '@hephaist/contracts/records/purge-session';
+import { workingK } from '@hephaist/core/fillers/fillers';
+import { coolToTouchS } from '@hephaist/core/heat/cooling';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { CYLINDERS } from '@hephaist/core/purge/cylinder';
+import type { PurgeNetwork } from '@hephaist/core/purge/network';
+import { PSI } from '@hephaist/core/units/units';
 
 /** Time a joint is under the flame, s, for the heat that has spread by then. Source: practice. */
 const HEATED_S = 90;

@@ -1,8 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router } from '@angular/router';
-import { byWords, type Line, problemsOf, purgeSessionSchema } from '@hephaist/contracts';
-import { CYLINDERS, type JointPlan, type LinePurge, type PurgeNetwork } from '@hephaist/core';
+import type { Line } from '@hephaist/contracts/records/line';
+import { purgeSessionSchema } from '@hephaist/contracts/records/purge-session';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { byWords } from '@hephaist/contracts/schemas/told';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { CYLINDERS } from '@hephaist/core/purge/cylinder';
+import type { LinePurge } from '@hephaist/core/purge/line-plan';
+import type { PurgeNetwork } from '@hephaist/core/purge/network';
 import { JobStore } from '../data/job.store';
 import { newId, Outbox } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';

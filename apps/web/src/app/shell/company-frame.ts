@@ -1,14 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { type CanActivateFn, Router, RouterOutlet } from '@angular/router';
+import { Router, RouterOutlet } from '@angular/router';
 import { JobStore } from '../data/job.store';
 import { Header } from './header';
 import { urlOf } from './url-of';
-
-/** Closes the open job on the way to a place that is the company's alone. */
-export const leaveJob: CanActivateFn = () => {
-  void inject(JobStore).leave();
-  return true;
-};
 
 /** Header around the places of the company. What is followed from a job keeps the way back to it. */
 @Component({

@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import type { FollowLink } from '@hephaist/contracts';
-import { glossary } from '@hephaist/core';
+import type { FollowLink } from '@hephaist/contracts/exchange/followed';
+import { glossary } from '@hephaist/core/words/glossary';
 import { AccountStore } from '../data/account.store';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';

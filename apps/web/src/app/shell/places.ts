@@ -1,4 +1,4 @@
-import type { Deed } from '@hephaist/contracts';
+import type { Deed } from '@hephaist/contracts/exchange/people';
 
 /** A place people go to. */
 export interface Place {

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { findTableForm, type OwnRowRecord, ownRowSchema, problemsOf, type TableField } from '@hephaist/contracts';
-import { displayUnit, type FieldProblem, type TableId, valuesOf } from '@hephaist/core';
+import { findTableForm, type OwnRowRecord, ownRowSchema, type TableField } from '@hephaist/contracts/records/own-row';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { type TableId, valuesOf } from '@hephaist/core/catalogue/own-rows';
+import type { FieldProblem } from '@hephaist/core/source/problem';
+import { displayUnit } from '@hephaist/core/units/units';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';

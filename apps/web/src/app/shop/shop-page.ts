@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { certaintyTag, type ProvenanceRow, provenanceRows, type TableId } from '@hephaist/core';
+import type { TableId } from '@hephaist/core/catalogue/own-rows';
+import { type ProvenanceRow, provenanceRows } from '@hephaist/core/provenance/provenance';
+import { certaintyTag } from '@hephaist/core/source/source';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { problemsOf, weighingSchema } from '@hephaist/contracts';
-import { DEFAULT_WEIGHTS, WEIGHT_WORDS, type Weights } from '@hephaist/core';
+import { weighingSchema } from '@hephaist/contracts/records/shop';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
+import { DEFAULT_WEIGHTS, WEIGHT_WORDS, type Weights } from '@hephaist/core/selection/preferences';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';

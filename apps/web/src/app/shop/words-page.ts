@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
-import { findWords, glossary, sourceLine } from '@hephaist/core';
+import { sourceLine } from '@hephaist/core/source/source';
+import { findWords, glossary } from '@hephaist/core/words/glossary';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { Page } from '../layout/page';

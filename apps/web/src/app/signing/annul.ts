@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { type Annullable, type Annulment, annulmentSchema, problemsOf } from '@hephaist/contracts';
+import { type Annullable, type Annulment, annulmentSchema } from '@hephaist/contracts/records/annulment';
+import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { Entry } from '../forms/entry';

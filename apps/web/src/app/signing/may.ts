@@ -1,5 +1,6 @@
 import { Directive, effect, inject, input, TemplateRef, ViewContainerRef } from '@angular/core';
-import { type Deed, isOfJob, KINDS } from '@hephaist/contracts';
+import type { Deed } from '@hephaist/contracts/exchange/people';
+import { isOfJob, KINDS } from '@hephaist/contracts/records/kinds';
 import { AccountStore } from '../data/account.store';
 import { JobStore } from '../data/job.store';
 

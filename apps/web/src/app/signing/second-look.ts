@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { contentHash, type LookedAt, type SecondLook } from '@hephaist/contracts';
+import { contentHash } from '@hephaist/contracts/records/content';
+import type { LookedAt, SecondLook } from '@hephaist/contracts/records/second-look';
 import { newId, Outbox } from '../data/outbox';
 import { May } from './may';
 import { SignaturesOf } from './signatures-of';

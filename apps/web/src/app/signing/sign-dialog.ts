@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { MEANINGS } from '@hephaist/contracts';
+import { MEANINGS } from '@hephaist/contracts/records/signature';
 import { AccountStore } from '../data/account.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';

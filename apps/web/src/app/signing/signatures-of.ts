@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, input, signal } from '@angular/core';
-import { MEANINGS, type ShownSignature } from '@hephaist/contracts';
+import { MEANINGS, type ShownSignature } from '@hephaist/contracts/records/signature';
 import { signaturesOf } from '../data/signatures';
 
 /** Who signed a record, as what, when, and the hash of what was signed. */

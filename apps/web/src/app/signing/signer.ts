@@ -1,6 +1,6 @@
 import { inject, Injectable } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
-import type { Meaning } from '@hephaist/contracts';
+import type { Meaning } from '@hephaist/contracts/records/signature';
 import { firstValueFrom } from 'rxjs';
 
 /** What is put before the person who signs. */

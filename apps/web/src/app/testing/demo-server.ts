@@ -1,4 +1,7 @@
-import type { CsvReport, Problem, RecordKinds, Stored } from '@hephaist/contracts';
+import type { Problem } from '@hephaist/contracts/exchange/answers';
+import type { CsvReport } from '@hephaist/contracts/exchange/joint-csv';
+import type { RecordKinds } from '@hephaist/contracts/records/kinds';
+import type { Stored } from '@hephaist/contracts/records/stored';
 import { vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 

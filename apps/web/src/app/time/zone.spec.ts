@@ -1,4 +1,4 @@
-import { dayIn } from '@hephaist/core';
+import { dayIn } from '@hephaist/core/qualification/continuity';
 import { describe, expect, it } from 'vitest';
 import { instantOf, localNow } from './zone';
 

@@ -1,5 +1,5 @@
 import { inject, Pipe, type PipeTransform } from '@angular/core';
-import type { Quantity } from '@hephaist/core';
+import type { Quantity } from '@hephaist/core/units/units';
 import { UnitsStore } from './units.store';
 
 /** `{{ si | qty: 'gap' }}` in the units of the moment. Impure, since the units may switch under it. */

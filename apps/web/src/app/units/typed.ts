@@ -1,4 +1,4 @@
-import { displayUnit, type Quantity, type UnitSystem } from '@hephaist/core';
+import { displayUnit, type Quantity, type UnitSystem } from '@hephaist/core/units/units';
 
 /** A typed number; a comma counts as the decimal point; NaN where it is none. */
 export const numberOf = (text: string): number => (text.trim() === '' ? NaN : Number(text.trim().replace(',', '.')));

@@ -1,5 +1,6 @@
 import { effect } from '@angular/core';
-import { formatQuantity, inUnits, type Quantity, type UnitSystem } from '@hephaist/core';
+import { inUnits } from '@hephaist/core/units/say';
+import { formatQuantity, type Quantity, type UnitSystem } from '@hephaist/core/units/units';
 import { patchState, signalStore, withHooks, withMethods, withState } from '@ngrx/signals';
 
 const KEY = 'hephaist.units';

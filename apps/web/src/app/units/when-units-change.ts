@@ -1,5 +1,5 @@
 import { effect, inject, untracked } from '@angular/core';
-import type { UnitSystem } from '@hephaist/core';
+import type { UnitSystem } from '@hephaist/core/units/units';
 import { UnitsStore } from './units.store';
 
 /** Does something whenever other units are shown: what is typed keeps its quantity. Read where things are injected. */
