@@ -49,6 +49,8 @@ describe('cells of a joint', () => {
     ['gap', '0.08 mm', (j) => (j.fitUp.mode === 'stated' ? j.fitUp.gapSideM : 0), 0.00008],
     ['gap', 'nominal', (j) => j.fitUp.mode, 'nominal'],
     ['near', 'Sight glass 75mm', (j) => j.partNearby, { partId: 'sight-glass', distanceM: 0.075 }],
+    ['near', 'txv 4in paste', (j) => j.partNearby?.protection, 'paste'],
+    ['near', 'txv 4in bare', (j) => j.partNearby?.protection, undefined],
     ['near', '', (j) => j.partNearby, null],
     ['moves', 'X', (j) => j.movement, true],
     ['asked', 'Ag 450', (j) => j.fillerId, 'BAg-24'],

@@ -1,5 +1,6 @@
 import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
 import { ROD_FORMS } from '@hephaist/core/filler-use/rod-forms';
+import { PROTECTIONS } from '@hephaist/core/heat/protections';
 import { readStubWords, stubWords } from '@hephaist/core/metals/unknown-stub';
 import { POSITION_IDS } from '@hephaist/core/qualification/range';
 import { KIND_WORDS, METAL_WORDS, PART_WORDS, POSITION_WORDS, STANDARD_WORDS } from '@hephaist/core/shorthand/words';
@@ -163,19 +164,33 @@ const near: Pair = {
     const value = text.trim();
     if (!value) return { joint: { ...joint, partNearby: null } };
     const rows = partWords(tables);
-    const { name, rest } = partOf(value, rows);
+    const { name, rest: after } = partOf(value, rows);
+    // What protects it may stand last: "txv 4in paste".
+    const protection = PROTECTIONS.find((p) => after.toLowerCase().endsWith(` ${p}`));
+    const rest = protection ? after.slice(0, -protection.length).trim() : after;
     const distanceM = readLength(rest, displayUnit('length', system).toSi(1));
-    if (!name || distanceM === null) return { says: `"${value}": a part and how far, e.g. txv 4in` };
+    if (!name || distanceM === null)
+      return { says: `"${value}": a part and how far, e.g. txv 4in, or txv 4in ${PROTECTIONS.slice(1).join(', ')}` };
     const found = pick(name, rows);
     if ('says' in found) return found;
     return distanceM >= 0.005 && distanceM <= 5
-      ? { joint: { ...joint, partNearby: { partId: found.id, distanceM } } }
+      ? {
+          joint: {
+            ...joint,
+            partNearby: {
+              partId: found.id,
+              distanceM,
+              ...(protection && protection !== 'bare' ? { protection } : {}),
+            },
+          },
+        }
       : { says: 'how far: between 0.2 in (5 mm) and 16 ft (5 m)' };
   },
   write: ({ partNearby }, { system }) => {
     if (!partNearby) return '';
     const unit = displayUnit('length', system);
-    return `${partNearby.partId} ${Number(unit.fromSi(partNearby.distanceM).toFixed(3))}${unit.symbol}`;
+    const by = partNearby.protection ? ` ${partNearby.protection}` : '';
+    return `${partNearby.partId} ${Number(unit.fromSi(partNearby.distanceM).toFixed(3))}${unit.symbol}${by}`;
   },
 };
 

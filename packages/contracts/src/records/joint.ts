@@ -1,3 +1,4 @@
+import { type ProtectionId, PROTECTIONS } from '@hephaist/core/heat/protections';
 import type { JointSpec } from '@hephaist/core/joint/joint';
 import { STUB_QUESTION_IDS, STUB_QUESTIONS } from '@hephaist/core/metals/unknown-stub';
 import { POSITION_IDS } from '@hephaist/core/qualification/range';
@@ -71,6 +72,11 @@ export const jointSchema = strict(
         yup.object({
           partId: inTable(PART),
           distanceM: number('Distance', 0.005, 5, 'between 0.2 in (5 mm) and 16 ft (5 m)'),
+          /** What protects it from the heat; absent where it is bare. */
+          protection: yup
+            .mixed<ProtectionId>()
+            .oneOf([...PROTECTIONS], `one of ${PROTECTIONS.join(', ')}`)
+            .optional(),
         }),
       )
         .nullable()

@@ -1,7 +1,7 @@
 import { percent } from '../fillers/fillers.js';
 import { isCast, isCopperBase, isLeaded, type Metal, metalPercent } from '../metals/metals.js';
 import { practice, published, type Source } from '../source/source.js';
-import type { JointPlan } from './plan.js';
+import { isTooHot, type JointPlan } from './plan.js';
 
 /** What can hurt at one joint, each at the step where it matters, worst first. What is of the torch rig is not here. */
 
@@ -35,9 +35,7 @@ const isOnAluminium = (p: JointPlan): boolean => ['BAlSi', 'ZnAl'].includes(rod(
 const isZincSmoker = (m: Metal): boolean => isCopperBase(m) && metalPercent(m, 'Zn') >= 1;
 /** A seat or seal that heat ruins: the valve itself, or a part that the heat reaches. */
 const isNearSeat = (p: JointPlan): boolean =>
-  p.selection.jointFindings.some(
-    (f) => f.rule === 'soft-seat' || (f.rule === 'part-within-reach' && f.effect === 'caution'),
-  );
+  p.selection.jointFindings.some((f) => f.rule === 'soft-seat') || (p.partHeat !== null && isTooHot(p.partHeat));
 
 /** Every caution of a joint, worst first within its step. */
 export const CAUTIONS: readonly Row[] = [

@@ -1,6 +1,7 @@
 import type { GrooveSpec } from '../braze-weld/groove.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
+import type { ProtectionId } from '../heat/protections.js';
 import type { StubAnswers } from '../metals/unknown-stub.js';
 import type { Position } from '../qualification/range.js';
 import type { PatchSpec } from '../repair/patch.js';
@@ -25,7 +26,12 @@ export interface JointSpec {
   readonly groove: GrooveSpec | null;
   readonly fitUp: FitUp;
   readonly position: Position;
-  readonly partNearby: { readonly partId: string; readonly distanceM: number } | null;
+  readonly partNearby: {
+    readonly partId: string;
+    readonly distanceM: number;
+    /** What protects it; bare where absent. */
+    readonly protection?: ProtectionId | undefined;
+  } | null;
   readonly movement: boolean;
   /** A wall or ceiling that burns is behind it; absent where there is none. */
   readonly wallBehind?: boolean | undefined;

@@ -1,10 +1,15 @@
 import { type GroovePlan, planGroove } from '../braze-weld/groove.js';
 import type { Catalogue } from '../catalogue/catalogue.js';
 import { type FillerUse, fillerUse, patchUse } from '../filler-use/filler-use.js';
+import { workingK } from '../fillers/fillers.js';
 import { bushGap, type ColdGap, coldGap, type HotGap } from '../fit-up/gap.js';
 import { cannotTell } from '../fit-up/readings.js';
+import type { HeatJoint } from '../heat/heat-joint.js';
+import { partPeakK } from '../heat/part-peak.js';
+import type { ProtectionId } from '../heat/protections.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
+import { OXYGEN_IN_AIR } from '../purge/gas.js';
 import { oxygenLimitFor } from '../purge/limit.js';
 import { purgeLine, type PurgeResult } from '../purge/single-line.js';
 import type { JointVariables } from '../qualification/range.js';
@@ -21,6 +26,7 @@ import { overlap, type OverlapResult, type SocketKind } from '../strength/overla
 import type { Cup } from '../tube/cup.js';
 import { boreM, findTubeStandard, type Tube } from '../tube/tube.js';
 import { COVERAGE } from '../uncertainty/uncertainty.js';
+import { heatJointOf } from './heat-joint-of.js';
 import type { JointSpec, LineConditions } from './joint.js';
 import { PLAIN_SHOP, type Shop } from './shop.js';
 
@@ -50,6 +56,10 @@ export interface JointPlan {
   /** What the line's pressures ask of the brazed tube and it does not give, with the numbers. */
   readonly pressureFindings: readonly Finding[];
   readonly purge: PurgeResult | null;
+  /** The joint as the heat plan takes it; null where no rod serves or it is no tube in a socket. */
+  readonly heat: HeatJoint | null;
+  /** How hot the part nearby gets under the usual torch and what protects it; null without one, or without a rod. */
+  readonly partHeat: PartHeat | null;
   /** The procedure that sets the oxygen limit; null where the line does. */
   readonly limitBy: string | null;
   /** Null when no filler serves the joint. */
@@ -62,6 +72,14 @@ export interface JointPlan {
   /** What the joint asks of its brazer. */
   readonly asks: JointVariables;
 }
+
+/** Temperatures K; `peakK` null where the part is taken apart, or no heat is planned. */
+export interface PartHeat {
+  readonly limitK: number;
+  readonly peakK: number | null;
+  readonly protection: ProtectionId;
+}
+export const isTooHot = (p: PartHeat): boolean => p.peakK !== null && p.peakK > p.limitK;
 
 interface Parts {
   readonly tube: Tube;
@@ -150,6 +168,7 @@ function troublesOf(
   schools: Schools,
   line: LineConditions,
   ratedService: boolean,
+  partHeat: PartHeat | null,
 ): { trouble: Trouble; troubles: string[] } {
   const stops: string[] = [];
   const looks: string[] = [];
@@ -169,6 +188,7 @@ function troublesOf(
   if (line.testPa > 0 && line.testPa < line.designPa) looks.push('test under design');
   if (rating.verdict === 'no table' && ratedService) looks.push('no rating');
   if (!over.enough) looks.push('overlap short');
+  if (partHeat && isTooHot(partHeat)) looks.push('part too hot');
   if (spec.socket.kind === 'patch' && spec.patch?.cutOutBy && !spec.patch.cutOutOn)
     looks.push(`cut out by ${spec.patch.cutOutBy}`);
   if (chosen?.findings.some((f) => f.rule === 'procedure-cover' && f.effect === 'caution'))
@@ -189,6 +209,21 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
   const gap = coldGap(tube, spec.fitUp, madeCup, parts.cup);
   const schools = { ...line.schools, ...spec.schools };
   const metals = bushMetal ? [tubeMetal, bushMetal, socketMetal] : [tubeMetal, socketMetal];
+  const over = overlap(tube, tubeMetal, spec.socket.kind, spec.socket.depthM, parts.cup);
+  const near = parts.part && spec.partNearby ? { ...spec.partNearby, part: parts.part } : null;
+  const protection = near?.protection ?? 'bare';
+  const heat = heatJointOf({
+    kind: spec.socket.kind,
+    tube,
+    tubeMetal,
+    socketMetal,
+    gapSideM: gap.sideM,
+    lapM: over.overlapM,
+    airK: line.fitUpK,
+    near,
+    hygroscopicOil: service.hygroscopicOil,
+  });
+  const peak = (workK: number): number | null => (heat ? partPeakK(heat, workK, protection) : null);
   const facts: JointFacts = {
     tube: tubeMetal,
     socket: socketMetal,
@@ -203,7 +238,9 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     schools,
     serviceMaxK: line.serviceMaxK,
     partNearby: parts.part,
-    partDistanceM: spec.partNearby?.distanceM ?? null,
+    partDistanceM: near?.distanceM ?? null,
+    partProtection: protection,
+    partPeakK: peak,
     movement: spec.movement,
     cadmiumReason: spec.cadmiumReason,
     procedures,
@@ -216,11 +253,21 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     bushMetal && spec.bush ? { gap: bushGap(gap, spec.bush.wallM, spec.bush.gapSideM), bush: bushMetal } : null;
   const fit: ColdFit = { inner: gap, outer, fromK: line.fitUpK };
   const selection = selectFiller(facts, fit, { chosenId: spec.fillerId, weights, fillers: catalogue.fillers });
-  const over = overlap(tube, tubeMetal, spec.socket.kind, spec.socket.depthM, parts.cup);
   const rating = ratingAfterBrazing(tube, tubeMetal, line.serviceMaxK, line.designPa, line.testPa);
   const isRated = service.kind !== 'structure';
   const chosen = selection.chosen;
   const limit = oxygenLimitFor(line.oxygenLimit, procedures, chosen?.filler.fNumber ?? null);
+  const purge =
+    service.purge === 'not needed'
+      ? null
+      : purgeLine({
+          lengthM: line.lengthM,
+          boreM: boreM(tube),
+          limit: limit.limit,
+          gapSideM: Math.max(0, gap.sideM),
+        });
+  const partHeat =
+    near && chosen ? { limitK: near.part.limitK, peakK: peak(workingK(chosen.filler)), protection } : null;
   return {
     tube,
     tubeMetal,
@@ -238,18 +285,12 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     overlap: over,
     rating,
     pressureFindings: pressureFindings(rating, { ...line, isRated }),
-    purge:
-      service.purge === 'not needed'
-        ? null
-        : purgeLine({
-            lengthM: line.lengthM,
-            boreM: boreM(tube),
-            limit: limit.limit,
-            gapSideM: Math.max(0, gap.sideM),
-          }),
+    purge,
+    heat: heat && chosen ? heatedBy(heat, chosen, purge) : null,
+    partHeat,
     limitBy: limit.by,
     filler: chosen ? useOf(chosen, spec, over, tube) : null,
-    ...troublesOf(selection, gap, over, rating, spec, schools, line, isRated),
+    ...troublesOf(selection, gap, over, rating, spec, schools, line, isRated, partHeat),
     restsOn: ownRows(catalogue, parts, chosen),
     asks: {
       pNumbers: [tubeMetal.pNumber, socketMetal.pNumber],
@@ -268,6 +309,15 @@ const useOf = (chosen: FillerJudgement, spec: JointSpec, over: OverlapResult, tu
   spec.socket.kind === 'patch' && spec.patch
     ? patchUse(chosen.filler, spec.patch, spec.rodForm)
     : fillerUse(chosen.filler, gapsOf(chosen), over.overlapM, tube.wallM, spec.rodForm);
+
+/** The joint with its rod, flux and purge, for the heat plan. */
+const heatedBy = (heat: HeatJoint, chosen: FillerJudgement, purge: PurgeResult | null): HeatJoint => ({
+  ...heat,
+  workK: workingK(chosen.filler),
+  flux: chosen.flux,
+  purgeM3s: purge?.trickleM3s ?? 0,
+  oxygen: purge?.limit ?? OXYGEN_IN_AIR,
+});
 
 /** The gap at heat of one class, or both where a bush makes two. */
 export const gapsOf = (j: Pick<FillerJudgement, 'gap' | 'outerGap'>): readonly HotGap[] =>

@@ -1,4 +1,4 @@
-import { COOLING_SOURCE, SKIN_EMISSIVITY, STILL_AIR_W_M2K, TOUCH_K, TOUCH_SOURCE } from '../heat/cooling.js';
+import { COOLING_SOURCE, SKIN_EMISSIVITY, STILL_AIR_W_M2K, TOUCH_K, TOUCH_SOURCE } from '../heat/losses.js';
 import { practice, type Source } from '../source/source.js';
 import { said } from '../units/say.js';
 import { ALARM_SOURCE } from './alarms.js';

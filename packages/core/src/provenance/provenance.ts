@@ -11,7 +11,6 @@ import { BRAZING_STARTS_K, BRAZING_STARTS_SOURCE, DENSITY_SOURCE, densityLbIn3, 
 import { INSTRUMENT_UNCERTAINTY_M } from '../fit-up/gap.js';
 import { GAP_ROUNDING_M, READING_SOURCE } from '../fit-up/readings.js';
 import { fluxSigns, HEAT_COLOUR_SOURCE, HEAT_COLOURS } from '../heat/colours.js';
-import { heatReachM, REACH_SOURCE } from '../heat/sensitive-parts.js';
 import { CAUTIONS } from '../joint/cautions.js';
 import { cleaningOf, PREPARATION_SOURCE, SWAGE_SOURCE } from '../joint/preparation.js';
 import { liveProvenance } from '../live/provenance.js';
@@ -32,6 +31,7 @@ import { findTubeStandard } from '../tube/tube.js';
 import { COVERAGE_SOURCE } from '../uncertainty/uncertainty.js';
 import { inUnits, said } from '../units/say.js';
 import { PSI } from '../units/units.js';
+import { heatRows } from './heat-rows.js';
 
 export interface ProvenanceRow {
   readonly table: string;
@@ -129,12 +129,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       value: 'about 95 %, coverage factor 2',
       source: COVERAGE_SOURCE,
     },
-    {
-      table: 'Defaults of the computation',
-      item: 'how far heat reaches along a tube',
-      value: `copper ${said(heatReachM({ conductivityWmK: 339 }), 'length')}, brass ${said(heatReachM({ conductivityWmK: 115 }), 'length')}, steel ${said(heatReachM({ conductivityWmK: 51 }), 'length')}`,
-      source: REACH_SOURCE,
-    },
+    ...heatRows(),
     {
       table: 'Defaults of the computation',
       item: 'flux by jar and brush',

@@ -3,6 +3,7 @@ import type { HotGap } from '../fit-up/gap.js';
 import type { GapVerdict } from '../fit-up/gap-verdict.js';
 import type { ReadingProblem } from '../fit-up/readings.js';
 import type { Flux } from '../fluxes/fluxes.js';
+import type { ProtectionId } from '../heat/protections.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal } from '../metals/metals.js';
 import type { PatchSpec } from '../repair/patch.js';
@@ -47,6 +48,13 @@ export interface JointFacts {
   readonly partNearby: SensitivePart | null;
   /** How far it is from the joint, m; null where there is none. */
   readonly partDistanceM: number | null;
+  /** What protects it. */
+  readonly partProtection: ProtectionId;
+  /**
+   * Highest temperature at the part, K, by the temperature that the rod is worked at, K, under what protects it; null
+   * where there is no part, it is taken apart, or no heat is planned.
+   */
+  readonly partPeakK: (workK: number) => number | null;
   /** The joint moves or shakes in service. */
   readonly movement: boolean;
   /** A recorded reason that admits cadmium, or null. */

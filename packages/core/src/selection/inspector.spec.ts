@@ -51,8 +51,8 @@ refrigerant-poe | acr 1-1/8 copper > fitting copper | 1.1200,1.1270/1.1290,1.133
 refrigerant-poe | acr 1-1/8 copper > fitting copper | 1.2250,1.2250/1.2310,1.2310 caliper | | refused | readings | typing error
 refrigerant-poe | acr 1-1/8 copper > fitting copper | 1.2250,1.2250/1.2310,1.2310 caliper | confirmed | BCuP-5 - | flux-covers | CDA
 refrigerant-poe | acr 1-1/8 copper > fitting copper | 1.1250,1.1250/1.1810,1.1810 caliper | | refused | readings | typing error
-refrigerant-poe | acr 1-1/8 copper > fitting copper | nominal | near txv 4 | BCuP-5 - | part-within-reach | rule of thumb
-refrigerant-poe | acr 1-1/8 copper > fitting copper | nominal | near txv 40 | BCuP-5 - | part-within-reach | rule of thumb
+refrigerant-poe | acr 1-1/8 copper > fitting copper | nominal | near txv 4 | BCuP-5 - | part-nearby | heat plan
+refrigerant-poe | acr 1-1/8 copper > fitting copper | nominal | near txv 40 | BCuP-5 - | part-nearby | heat plan
 refrigerant-poe | acr 1-1/8 copper > valve brass-forging | 0.003 | near txv 4 | BAg-7 FB3-A | soft-seat | practice
 refrigerant-poe | acr 1-1/8 copper > fitting copper | nominal | hot 420 | refused | service-temperature | CDA
 refrigerant-poe | acr 1-1/8 copper > fitting copper | nominal | hot 400 | BCuP-5 - | flux-covers | CDA

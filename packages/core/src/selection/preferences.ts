@@ -1,9 +1,8 @@
-import { flowOf, percent } from '../fillers/fillers.js';
+import { flowOf, percent, workingK } from '../fillers/fillers.js';
 import { probabilityInBand } from '../fit-up/gap-verdict.js';
-import { exposure } from '../heat/sensitive-parts.js';
 import { choiceOf } from '../schools/schools.js';
 import { practice, type Source } from '../source/source.js';
-import { degFToK, deltaFToK } from '../units/units.js';
+import { deltaFToK } from '../units/units.js';
 import { type Candidate, firstToMelt, hasFamily } from './facts.js';
 
 /** One line of the score of an allowed filler. */
@@ -39,7 +38,7 @@ export const DEFAULT_WEIGHTS: Weights = {
   silverPerPercent: -0.2,
   ductility: 8,
   ductilityWhenMoving: 15,
-  partNearby: 10,
+  partNearby: 30,
   procedure: 12,
   meltingMargin: 8,
   wetsIron: 14,
@@ -59,7 +58,7 @@ export const WEIGHT_WORDS: Readonly<Record<keyof Weights, string>> = {
   carried: 'the crew carries it already',
   procedure: 'a signed procedure covers it',
   meltingMargin: 'room under the base metal',
-  partNearby: 'melts low beside a part that hates heat',
+  partNearby: 'spares a part nearby that hates heat',
   ductility: 'ductile, on lines that shake',
   ductilityWhenMoving: 'ductile, where the joint moves',
   wetsIron: 'high silver on iron',
@@ -110,6 +109,21 @@ function add(lines: ScoreLine[], id: string, says: string, points: number): void
   if (Math.abs(points) >= 0.05) lines.push({ id, says, points });
 }
 
+/** A rod that spares the part takes all the points; another at most a third, the less the more it is over. */
+function partPoints(c: Candidate, weights: Weights, lines: ScoreLine[]): void {
+  const peakK = c.partNearby ? c.partPeakK(workingK(c.filler)) : null;
+  if (!c.partNearby || peakK === null) return;
+  const over = peakK - c.partNearby.limitK;
+  if (over <= 0) add(lines, 'part', 'keeps the part nearby under what it bears', weights.partNearby);
+  else
+    add(
+      lines,
+      'part',
+      'melts low beside a part that hates heat',
+      (weights.partNearby / 3) * clamp01(1 - over / deltaFToK(400)),
+    );
+}
+
 /** The score of an allowed candidate, broken down. Higher is better. */
 export function scoreLines(c: Candidate, weights: Weights, covered: boolean): ScoreLine[] {
   const lines: ScoreLine[] = [];
@@ -130,16 +144,7 @@ export function scoreLines(c: Candidate, weights: Weights, covered: boolean): Sc
       c.movement ? 'ductile: the joint moves' : 'ductile: refrigerant lines shake',
       ductileWeight * ductility(c),
     );
-  if (c.partNearby && c.partDistanceM !== null) {
-    add(
-      lines,
-      'part',
-      'melts low beside a part that hates heat, the nearer the more',
-      weights.partNearby *
-        exposure(c.tube, c.partDistanceM) *
-        clamp01((degFToK(1500) - c.filler.liquidusK) / deltaFToK(400)),
-    );
-  }
+  partPoints(c, weights, lines);
   if (covered) add(lines, 'procedure', 'a signed procedure covers it', weights.procedure);
   const lower = firstToMelt(c).solidusK;
   add(

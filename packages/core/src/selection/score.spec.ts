@@ -4,7 +4,7 @@ import { FLUXES } from '../fluxes/fluxes.js';
 import { findService } from '../services/services.js';
 import { hotGap as hot, sampleCandidate as candidate } from '../testing/candidate.js';
 import { sensitivePart } from '../testing/parts.js';
-import { degFToK, deltaFToK, INCH } from '../units/units.js';
+import { deltaFToK, INCH } from '../units/units.js';
 import type { Candidate, JointFacts } from './facts.js';
 import { DEFAULT_WEIGHTS, scoreLines } from './preferences.js';
 
@@ -63,19 +63,19 @@ describe('the score, line by line', () => {
     expect(of('BCuP-5', { ...water, movement: true })).toBeCloseTo(W.ductilityWhenMoving, 9);
   });
 
-  it('beside a part that hates heat: the lower it melts and the nearer, the more', () => {
-    const at = (distanceM: number | null, partNearby = sensitivePart(), id = 'BAg-24') =>
-      points(candidate(id, 'copper', 'copper', { partNearby, partDistanceM: distanceM }), 'part');
-    const liquidus = findFiller('BAg-24')!.liquidusK;
-    const melts = (degFToK(1500) - liquidus) / deltaFToK(400);
-    expect(melts).toBeGreaterThan(0);
-    expect(melts).toBeLessThan(1);
-    expect(at(0)).toBeCloseTo(W.partNearby * melts, 9);
-    expect(at(0.05)).toBeLessThan(at(0)!);
-    expect(at(0.05)).toBeGreaterThan(0);
-    expect(at(10)).toBeUndefined();
+  it('beside a part that hates heat: all for a rod that spares it, at most a third for one that does not', () => {
+    const partNearby = sensitivePart();
+    const at = (peakK: number | null) =>
+      points(
+        candidate('BAg-24', 'copper', 'copper', { partNearby, partDistanceM: 0.1, partPeakK: () => peakK }),
+        'part',
+      );
+    expect(at(partNearby.limitK)).toBe(W.partNearby);
+    expect(at(partNearby.limitK + 1e-9)).toBeCloseTo(W.partNearby / 3, 6);
+    expect(at(partNearby.limitK + deltaFToK(200))).toBeCloseTo(W.partNearby / 6, 9);
+    expect(at(partNearby.limitK + deltaFToK(400))).toBeUndefined();
     expect(at(null)).toBeUndefined();
-    expect(points(candidate('BAg-24', 'copper', 'copper', { partDistanceM: 0 }), 'part')).toBeUndefined();
+    expect(points(candidate('BAg-24', 'copper', 'copper', { partPeakK: () => 300 }), 'part')).toBeUndefined();
   });
 
   it('a procedure that covers it, what the crew carries, and the school', () => {

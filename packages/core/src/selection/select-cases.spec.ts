@@ -70,7 +70,7 @@ const cases: Case[] = [
   ['wide gap bridged by a sluggish rod', { fitUp: measuredGapIn(0.0055) }, {}, 'BCuP-5', 'caution', 'gap-at-heat', 'AWS Brazing Handbook'],
   ['copper in steel shuts tight', { ...socket('steel', 'stub'), fitUp: measuredGapIn(0.003) }, {}, 'BAg-24', 'caution', 'gap-at-heat', 'AWS Brazing Handbook'],
   ['copper in steel seizes', { ...socket('steel', 'stub'), fitUp: measuredGapIn(0.0012) }, {}, 'BAg-24', 'refuse', 'gap-at-heat', 'AWS Brazing Handbook'],
-  ['high melter beside a valve', { partNearby: { partId: 'txv', distanceM: 0.1 } }, {}, 'BCuP-5', 'caution', 'part-nearby', 'practice'],
+  ['high melter beside a valve', { partNearby: { partId: 'txv', distanceM: 0.1 } }, {}, 'BCuP-5', 'caution', 'part-nearby', 'heat plan'],
   ['no procedure on file', {}, {}, 'BCuP-5', 'caution', 'procedure-cover', 'ASME BPVC IX'],
   ['brass rod in a copper line', {}, {}, 'RBCuZn-C', 'refuse', 'brass-rod', 'practice'],
   ['white flux stops short of BAg-6: black is taken', socket('brass-cartridge', 'valve'), {}, 'BAg-6', 'note', 'flux-covers', 'AWS A5.31'],

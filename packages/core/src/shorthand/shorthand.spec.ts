@@ -130,6 +130,7 @@ describe('the joint shorthand', () => {
         expect(fitUp.mode === 'stated' ? fitUp.gapSideM : 0).toBeCloseTo(f.mode === 'stated' ? f.gapSideM : 0, 12);
         expect(partNearby?.partId).toBe(p?.partId);
         expect(partNearby?.distanceM ?? 0).toBeCloseTo(p?.distanceM ?? 0, 9);
+        expect(partNearby?.protection ?? 'bare').toBe(p?.protection ?? 'bare');
       }),
       { numRuns: 300 },
     );

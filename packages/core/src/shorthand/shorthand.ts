@@ -1,6 +1,7 @@
 import { type Catalogue, SHIPPED } from '../catalogue/catalogue.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
+import { PROTECTION_WORDS, type ProtectionId, PROTECTIONS } from '../heat/protections.js';
 import type { JointSpec } from '../joint/joint.js';
 import type { Position } from '../qualification/range.js';
 import type { SocketKind } from '../strength/overlap.js';
@@ -46,6 +47,7 @@ interface Draft {
   gapM: number | null;
   movement: boolean;
   wall: boolean;
+  protection: ProtectionId | null;
   fillerId: string | null;
   readonly tables: Catalogue;
 }
@@ -191,6 +193,13 @@ const near: Reader = (word, next, draft) => {
     : { bad: 'near what? e.g. near txv 4in', used: next ? 2 : 1 };
 };
 
+/** What protects the part: said after it. */
+const protection: Reader = (word, _next, draft) => {
+  const id = PROTECTIONS.find((p) => p === word);
+  if (!id || draft.partId === null) return null;
+  return once(draft, 'protection', id, PROTECTION_WORDS[id]);
+};
+
 const gap: Reader = (word, next, draft) => {
   if (word !== 'gap') return null;
   const m = next === undefined ? null : readLength(next, /^0?\.\d+$/.test(next) ? INCH : null);
@@ -230,6 +239,7 @@ const READERS: readonly Reader[] = [
   kind,
   position,
   near,
+  protection,
   gap,
   rodForm,
   moves,
@@ -269,6 +279,7 @@ const blank = (medical: boolean, tables: Catalogue): Draft => ({
   gapM: null,
   movement: false,
   wall: false,
+  protection: null,
   fillerId: null,
   tables,
 });
@@ -336,7 +347,13 @@ function jointOf(draft: Draft, standardId: string, size: string): JointSpec {
     fitUp: fitUp(draft),
     position: draft.position ?? 'horizontal',
     partNearby:
-      draft.partId !== null && draft.distanceM !== null ? { partId: draft.partId, distanceM: draft.distanceM } : null,
+      draft.partId !== null && draft.distanceM !== null
+        ? {
+            partId: draft.partId,
+            distanceM: draft.distanceM,
+            ...(draft.protection && draft.protection !== 'bare' ? { protection: draft.protection } : {}),
+          }
+        : null,
     movement: draft.movement,
     ...(draft.wall ? { wallBehind: true } : {}),
     fillerId: draft.fillerId,
@@ -375,7 +392,10 @@ export function writeShorthand(joint: JointSpec, count = 1): string | null {
     wordOf(POSITION_WORDS, joint.position),
     ...(joint.fitUp.mode === 'stated' ? [`gap ${mm(joint.fitUp.gapSideM)}`] : []),
     ...(joint.partNearby
-      ? [`near ${wordOf(PART_WORDS, joint.partNearby.partId)} ${mm(joint.partNearby.distanceM)}`]
+      ? [
+          `near ${wordOf(PART_WORDS, joint.partNearby.partId)} ${mm(joint.partNearby.distanceM)}`,
+          ...(joint.partNearby.protection ? [joint.partNearby.protection] : []),
+        ]
       : []),
     ...(joint.rodForm === 'flat' ? [] : [joint.rodForm]),
     ...(joint.movement ? ['moves'] : []),

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { SHIPPED } from '../catalogue/catalogue.js';
 import { ROD_FORMS } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
+import { PROTECTIONS } from '../heat/protections.js';
 import { SENSITIVE_PARTS } from '../heat/sensitive-parts.js';
 import type { JointSpec, LineConditions } from '../joint/joint.js';
 import { METALS } from '../metals/metals.js';
@@ -70,12 +71,17 @@ export const anyJoint: fc.Arbitrary<JointSpec> = fc.record({
     anyReadings,
   ),
   position: fc.constantFrom('horizontal' as const, 'down-feed' as const, 'up-feed' as const),
-  partNearby: fc.option(
-    fc.record({
-      partId: fc.constantFrom(...SENSITIVE_PARTS.map((p) => p.id)),
-      distanceM: fc.double({ min: 0.01, max: 1, noNaN: true }),
-    }),
-    { nil: null },
+  // One in four: each asks for the heat of its own joint.
+  partNearby: fc.oneof(
+    { weight: 3, arbitrary: fc.constant(null) },
+    {
+      weight: 1,
+      arbitrary: fc.record({
+        partId: fc.constantFrom(...SENSITIVE_PARTS.map((p) => p.id)),
+        distanceM: fc.double({ min: 0.01, max: 1, noNaN: true }),
+        protection: fc.constantFrom(...PROTECTIONS),
+      }),
+    },
   ),
   movement: fc.boolean(),
   fillerId: fc.constant(null),

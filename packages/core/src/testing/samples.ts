@@ -66,6 +66,8 @@ export function sampleFacts(tubeId: string, socketId: string, change: Partial<Jo
     serviceMaxK: 310,
     partNearby: null,
     partDistanceM: null,
+    partProtection: 'bare',
+    partPeakK: () => null,
     movement: false,
     cadmiumReason: null,
     procedures: [],

@@ -3,6 +3,7 @@ import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
 import type { RodFormId } from '@hephaist/core/filler-use/rod-forms';
 import type { FitUp, Instrument } from '@hephaist/core/fit-up/gap';
+import type { ProtectionId } from '@hephaist/core/heat/protections';
 import type { StubAnswers } from '@hephaist/core/metals/unknown-stub';
 import type { Position } from '@hephaist/core/qualification/range';
 import type { Schools } from '@hephaist/core/schools/schools';
@@ -33,6 +34,7 @@ export interface JointDraft {
   position: Position;
   partId: string;
   distance: string;
+  protection: ProtectionId;
   movement: boolean;
   wallBehind: boolean;
   stub: StubAnswers | undefined;
@@ -77,6 +79,7 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
     position: joint.position,
     partId: joint.partNearby?.partId ?? '',
     distance: shown(joint.partNearby?.distanceM, 'length', system),
+    protection: joint.partNearby?.protection ?? 'bare',
     movement: joint.movement,
     wallBehind: joint.wallBehind === true,
     stub: joint.stub,
@@ -162,7 +165,11 @@ export function jointOf(
     fitUp: fitUpOf(draft, system, was?.fitUp),
     position: draft.position,
     partNearby: draft.partId
-      ? { partId: draft.partId, distanceM: back(draft.distance, 'length', system, was?.partNearby?.distanceM) }
+      ? {
+          partId: draft.partId,
+          distanceM: back(draft.distance, 'length', system, was?.partNearby?.distanceM),
+          ...(draft.protection === 'bare' ? {} : { protection: draft.protection }),
+        }
       : null,
     movement: draft.movement,
     ...(draft.wallBehind ? { wallBehind: true } : {}),

@@ -8,6 +8,7 @@ import { tryPlan } from '@hephaist/contracts/records/planner';
 import type { Stored } from '@hephaist/contracts/records/stored';
 import { ROD_FORMS, type RodFormId } from '@hephaist/core/filler-use/rod-forms';
 import type { FitUp } from '@hephaist/core/fit-up/gap';
+import { PROTECTION_WORDS, PROTECTIONS } from '@hephaist/core/heat/protections';
 import { verdictSentence } from '@hephaist/core/joint/verdict-sentence';
 import { stubWords } from '@hephaist/core/metals/unknown-stub';
 import { findService } from '@hephaist/core/services/services';
@@ -90,6 +91,7 @@ export class JointForm {
   protected readonly metals = metalOptions(this.tables());
   protected readonly positions = POSITION_OPTIONS;
   protected readonly parts = partOptions(this.tables());
+  protected readonly protections = PROTECTIONS.map((id) => ({ id, name: PROTECTION_WORDS[id] }));
   protected readonly fillers = fillerOptions(this.tables());
   protected readonly cups = cupOptions(this.tables());
   protected readonly forms: readonly Option<RodFormId>[] = ROD_FORMS;
@@ -206,6 +208,7 @@ export class JointForm {
       position: 'horizontal',
       partId: '',
       distance: '',
+      protection: 'bare',
       movement: false,
       wallBehind: false,
       stub: undefined,

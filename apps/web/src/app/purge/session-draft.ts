@@ -1,14 +1,11 @@
 import type { Line } from '@hephaist/contracts/records/line';
 import type { PurgeSession } from '@hephaist/contracts/records/purge-session';
-import { workingK } from '@hephaist/core/fillers/fillers';
-import { coolToTouchS } from '@hephaist/core/heat/cooling';
+import { usualHeat } from '@hephaist/core/heat/usual-heat';
 import type { JointPlan } from '@hephaist/core/joint/plan';
 import { CYLINDERS } from '@hephaist/core/purge/cylinder';
 import type { PurgeNetwork } from '@hephaist/core/purge/network';
 import { PSI } from '@hephaist/core/units/units';
 
-/** Time a joint is under the flame, s, for the heat that has spread by then. Source: practice. */
-const HEATED_S = 90;
 /** Cylinder pressure at which it is changed, Pa gauge. Source: practice. */
 export const RESERVE_PA = 200 * PSI;
 /** Share of the trickle under which the purge is too weak. Source: practice. */
@@ -22,31 +19,13 @@ export interface SessionWishes {
   readonly holdS: number;
 }
 
-/** Seconds until a joint is cool to the touch by itself; alike joints are worked out once. */
+/** Until a joint that the heat plan has nothing to say of may be touched, s. Source: practice. */
+const COOLS_S = 600;
+
+/** Seconds until a joint is cool to the touch by itself, by its heat plan. */
 export function coolSeconds(plans: ReadonlyMap<string, JointPlan>, airK: number): Record<string, number> {
-  const known = new Map<string, number>();
   const out: Record<string, number> = {};
-  for (const [id, p] of plans) {
-    const chosen = p.selection.chosen;
-    const hotK = chosen ? workingK(chosen.filler) : 1000;
-    const key = [p.tube.odM, p.tube.wallM, p.overlap.overlapM, p.tubeMetal.id, hotK].join();
-    const seconds =
-      known.get(key) ??
-      coolToTouchS({
-        odM: p.tube.odM,
-        wallM: p.tube.wallM,
-        lapM: p.overlap.overlapM,
-        socketWallM: p.tube.wallM,
-        conductivityWmK: p.tubeMetal.conductivityWmK,
-        heatCapacityJkgK: p.tubeMetal.heatCapacityJkgK,
-        densityKgM3: p.tubeMetal.densityKgM3,
-        hotK,
-        airK,
-        heatedS: HEATED_S,
-      });
-    known.set(key, seconds);
-    out[id] = Math.round(seconds);
-  }
+  for (const [id, { heat }] of plans) out[id] = heat ? Math.round(usualHeat({ ...heat, airK }).coolS.still) : COOLS_S;
   return out;
 }
 

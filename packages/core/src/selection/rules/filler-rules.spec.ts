@@ -237,28 +237,37 @@ describe('a patch, a part nearby, a procedure', () => {
     });
   });
 
-  it('a part within reach asks for a rod that melts at 1400 °F or under', () => {
-    const near = (inches: number | null, liquidusF = 1475, part = findSensitivePart('txv')) =>
+  it('a part nearby is judged by how hot the tube gets there, and by what protects it', () => {
+    const part = findSensitivePart('txv')!;
+    const near = (peakF: number | null, more: Partial<Candidate> = {}) =>
       says(
         'part-nearby',
-        rodWith(
-          candidate('BCuP-5', 'copper', 'copper', {
-            partNearby: part ?? null,
-            partDistanceM: inches === null ? null : inches * INCH,
-          }),
-          { liquidusK: degFToK(liquidusF) },
-        ),
+        candidate('BCuP-5', 'copper', 'copper', {
+          partNearby: part,
+          partDistanceM: 4 * INCH,
+          partPeakK: () => (peakF === null ? null : degFToK(peakF)),
+          ...more,
+        }),
       );
-    expect(near(4)).toEqual({
+    expect(near(523)).toEqual({
       effect: 'caution',
-      says: 'Expansion valve at 4.00 in, within 12.00 in, bears 250 °F: protect it with heat-absorbing paste, or take a rod that melts lower.',
+      says: 'Expansion valve at 4.00 in: the tube there comes to 523 °F, it bears 250 °F. Protect it, take it apart, or take a rod that melts lower.',
     });
-    expect(near(11.9)?.effect).toBe('caution');
-    expect(near(12)).toBeNull();
-    expect(near(4, 1401)?.effect).toBe('caution');
-    expect(near(4, 1400)).toBeNull();
+    expect(near(251)?.effect).toBe('caution');
+    expect(near(250)).toEqual({
+      effect: 'note',
+      says: 'Expansion valve at 4.00 in: the tube there comes to 250 °F, it bears 250 °F.',
+    });
+    expect(near(300, { partProtection: 'paste' })?.says).toBe(
+      'Expansion valve at 4.00 in: the tube there comes to 300 °F under heat-absorbing paste, it bears 250 °F. Take it apart, or braze further away.',
+    );
+    expect(near(900, { partProtection: 'apart' })).toEqual({
+      effect: 'note',
+      says: 'Expansion valve: taken apart first, so the heat ruins nothing.',
+    });
     expect(near(null)).toBeNull();
-    expect(says('part-nearby', candidate('BCuP-5', 'copper', 'copper', { partDistanceM: 0.1 }))).toBeNull();
+    expect(near(900, { partNearby: null })).toBeNull();
+    expect(near(900, { partDistanceM: null })).toBeNull();
   });
 
   const cover = (change: Partial<Candidate['procedures'][number]>, c: Partial<Candidate> = {}) =>

@@ -1,6 +1,7 @@
 import { flowOf, holdsPhosphorus, workingK } from '../../fillers/fillers.js';
 import { GAP_ADVICE } from '../../fit-up/gap-verdict.js';
-import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
+import { PART_HEAT_SOURCE } from '../../heat/part-peak.js';
+import { PROTECTION_WORDS } from '../../heat/protections.js';
 import { inASentence, isFerrous, metalPercent } from '../../metals/metals.js';
 import { buildsUp, MOST_SILVER, PATCH_SOURCE } from '../../repair/patch.js';
 import { derived, practice, published } from '../../source/source.js';
@@ -197,20 +198,26 @@ const patchRod: FillerRule = {
   },
 };
 
-const overHotPart: FillerRule = {
+const partHeat: FillerRule = {
   id: 'part-nearby',
-  title: 'A part nearby that hates heat',
-  source: REACH_SOURCE,
-  judge: (c) =>
-    c.partNearby &&
-    c.partDistanceM !== null &&
-    exposure(c.tube, c.partDistanceM) > 0 &&
-    c.filler.liquidusK > degFToK(1400)
+  title: 'How hot a part nearby gets, and what it bears',
+  source: PART_HEAT_SOURCE,
+  judge: (c) => {
+    if (!c.partNearby || c.partDistanceM === null) return null;
+    if (c.partProtection === 'apart')
+      return { effect: 'note', says: `${c.partNearby.name}: taken apart first, so the heat ruins nothing.` };
+    const peakK = c.partPeakK(workingK(c.filler));
+    if (peakK === null) return null;
+    const { name, limitK } = c.partNearby;
+    const under = c.partProtection === 'bare' ? '' : ` under ${PROTECTION_WORDS[c.partProtection]}`;
+    const at = `${name} at ${said(c.partDistanceM, 'length')}: the tube there comes to ${f(peakK)}${under}, it bears ${f(limitK)}`;
+    return peakK > limitK
       ? {
           effect: 'caution',
-          says: `${c.partNearby.name} at ${said(c.partDistanceM, 'length')}, within ${said(heatReachM(c.tube), 'length')}, bears ${f(c.partNearby.limitK)}: protect it with heat-absorbing paste, or take a rod that melts lower.`,
+          says: `${at}. ${c.partProtection === 'bare' ? 'Protect it, take it apart, or take a rod that melts lower' : 'Take it apart, or braze further away'}.`,
         }
-      : null,
+      : { effect: 'note', says: `${at}.` };
+  },
 };
 
 const pairOf = (pair: readonly [string, string]): string => [...pair].sort().join(' ');
@@ -246,6 +253,6 @@ export const FILLER_RULES: readonly FillerRule[] = [
   fluxNeeded,
   gapAtHeat,
   patchRod,
-  overHotPart,
+  partHeat,
   needsProcedure,
 ];

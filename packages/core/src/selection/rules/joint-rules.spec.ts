@@ -76,35 +76,6 @@ describe('metals and parts', () => {
   });
 });
 
-describe('a part nearby', () => {
-  const part = findSensitivePart('ball-valve')!;
-  const at = (tube: string, inches: number | null, partNearby: typeof part | null = part) =>
-    says(
-      'part-within-reach',
-      facts(tube, 'copper', { partNearby, partDistanceM: inches === null ? null : inches * INCH }),
-    );
-
-  it('copper carries heat a foot, brass eight inches, steel a hand', () => {
-    expect(at('copper', 11.9)).toEqual({
-      effect: 'caution',
-      says: 'Ball valve seats at 11.90 in: copper DHP carries the heat about 12.00 in. It bears 300 °F: paste or gel on it, or take it apart; feel it while you braze.',
-    });
-    expect(at('copper', 12)).toEqual({
-      effect: 'note',
-      says: 'Ball valve seats at 12.00 in: past the 12.00 in that copper DHP carries the heat, by rule of thumb. Feel it while you braze all the same.',
-    });
-    expect([at('red-brass', 12)?.effect, at('brass-cartridge', 7.9)?.effect, at('brass-cartridge', 8)?.effect]).toEqual(
-      ['note', 'caution', 'note'],
-    );
-    expect([at('steel', 3.9)?.effect, at('steel', 4)?.effect]).toEqual(['caution', 'note']);
-  });
-
-  it('is silent without a part, and without its distance', () => {
-    expect(at('copper', 1, null)).toBeNull();
-    expect(at('copper', null)).toBeNull();
-  });
-});
-
 describe('a patch', () => {
   const of = (change: Partial<JointFacts> = {}, tube = 'copper', socket = 'copper') =>
     says(

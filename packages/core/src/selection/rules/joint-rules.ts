@@ -1,6 +1,5 @@
 import { READING_SOURCE } from '../../fit-up/readings.js';
-import { exposure, heatReachM, REACH_SOURCE } from '../../heat/sensitive-parts.js';
-import { inASentence, isCast, notBrazed } from '../../metals/metals.js';
+import { isCast, notBrazed } from '../../metals/metals.js';
 import { PATCH_SOURCE } from '../../repair/patch.js';
 import { practice } from '../../source/source.js';
 import { said } from '../../units/say.js';
@@ -136,26 +135,6 @@ const softSeat: Rule<JointFacts> = {
       : null,
 };
 
-const partNearby: Rule<JointFacts> = {
-  id: 'part-within-reach',
-  title: 'How far heat reaches to a part that hates it',
-  source: REACH_SOURCE,
-  judge: (f) => {
-    if (!f.partNearby || f.partDistanceM === null) return null;
-    const at = `${f.partNearby.name} at ${said(f.partDistanceM, 'length')}`;
-    const reach = said(heatReachM(f.tube), 'length');
-    return exposure(f.tube, f.partDistanceM) > 0
-      ? {
-          effect: 'caution',
-          says: `${at}: ${inASentence(f.tube)} carries the heat about ${reach}. It bears ${said(f.partNearby.limitK, 'temperature')}: paste or gel on it, or take it apart; feel it while you braze.`,
-        }
-      : {
-          effect: 'note',
-          says: `${at}: past the ${reach} that ${inASentence(f.tube)} carries the heat, by rule of thumb. Feel it while you braze all the same.`,
-        };
-  },
-};
-
 const readings: Rule<JointFacts> = {
   id: 'readings',
   title: 'Smallest and largest reading, and readings far from the part’s size',
@@ -208,7 +187,6 @@ export const JOINT_RULES: readonly Rule<JointFacts>[] = [
   platedStub,
   maybePlated,
   softSeat,
-  partNearby,
   castParts,
   reducing,
   bushFirst,

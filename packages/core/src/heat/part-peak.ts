@@ -1,0 +1,96 @@
+import { derived } from '../source/source.js';
+import { degFToK } from '../units/units.js';
+import { TIPS } from './fuels.js';
+import type { HeatJoint } from './heat-joint.js';
+import { brazeBy, efficiencyOf, type HeatPlan, meltsAtK, peaksOf, runOf } from './plan-heat.js';
+import { shielding, SOAK_S } from './protect-part.js';
+import type { ProtectionId } from './protections.js';
+import { heatKey, usualTorch } from './rank-tips.js';
+
+/** Working temperatures at which the peak is worked out, K; between them it goes straight. */
+const LADDER_K = [700, 1000, 1150, 1250, 1350, 1450, 1550, 1700, 1900].map(degFToK);
+/** Under melting the ladder ends here, K. */
+const UNDER_MELTING_K = 30;
+/** Working temperature that the usual torch is chosen at, K. */
+const TYPICAL_K = degFToK(1350);
+
+/** Tips of oxygen and acetylene, small to large: what a joint is planned with until the company says otherwise. */
+export const PLANNED_TIPS = TIPS.filter((t) => t.burntWith === 'oxygen');
+
+export const PART_HEAT_SOURCE = derived(
+  'heat plan of this joint under the usual tip; the tube where the part stands, its body lags behind',
+);
+
+/** To what the joint is rounded before its heat is looked at, so that alike joints share a run: m, m, K. */
+const GAP_M = 5e-5;
+const LAP_STEP_M = 5e-4;
+const AIR_STEP_K = 5;
+
+/** The joint as the peak needs it: neither its exact fit nor its rod changes how hot the tube gets further off. */
+const rounded = (joint: HeatJoint): HeatJoint => ({
+  ...joint,
+  gapSideM: GAP_M,
+  lapM: Math.max(LAP_STEP_M, Math.round(joint.lapM / LAP_STEP_M) * LAP_STEP_M),
+  airK: Math.round(joint.airK / AIR_STEP_K) * AIR_STEP_K,
+  flux: null,
+  purgeM3s: 0,
+});
+
+/** Under this no part minds, K. */
+const NO_PART_MINDS_K = degFToK(150);
+
+type Peaks = HeatPlan['peaks'];
+const known = new Map<string, Peaks>();
+const REMEMBERED = 3000;
+
+/** Peaks along the tube where a rod is worked at a temperature, nearest first; for bare tube they serve a part at any distance. */
+function peaksAt(joint: HeatJoint, workK: number, protection: ProtectionId): Peaks {
+  const key = `${heatKey(joint)} ${Math.round(workK)} ${protection}`;
+  const before = known.get(key);
+  if (before) return before;
+  const at = { ...joint, workK };
+  const typical = { ...joint, part: null, workK: Math.min(TYPICAL_K, meltsAtK(joint) - UNDER_MELTING_K) };
+  const torch = usualTorch(typical, PLANNED_TIPS);
+  const run = runOf(at, torch, efficiencyOf(torch).value, { ...shielding(at, protection), fineness: 1.5 });
+  const peak = Float64Array.from(run.tempK);
+  const watch = (): void => {
+    for (let i = 0; i < peak.length; i++) peak[i] = Math.max(peak[i] as number, run.tempK[i] as number);
+  };
+  brazeBy(run, at, watch);
+  run.go(false, SOAK_S, (n) => {
+    watch();
+    return n.hottestK < NO_PART_MINDS_K;
+  });
+  const peaks = peaksOf(run.spec.chain, peak);
+  if (known.size >= REMEMBERED) known.clear();
+  known.set(key, peaks);
+  return peaks;
+}
+
+/** Peak at a distance, K, straight between the places it was followed at; beyond them the last. */
+function peakAt(peaks: Peaks, distanceM: number): number {
+  const k = peaks.findIndex((p) => p.distanceM >= distanceM);
+  const [a, b] = [peaks[k - 1], peaks[k] ?? peaks.at(-1)];
+  if (!a || !b) return b?.peakK ?? 0;
+  return a.peakK + ((b.peakK - a.peakK) * (distanceM - a.distanceM)) / (b.distanceM - a.distanceM);
+}
+
+/**
+ * Highest temperature of the tube where the part stands, K, by the temperature that the rod is worked at, under the
+ * usual torch and what protects the part. Null where the part is taken apart, or there is none.
+ */
+export function partPeakK(joint: HeatJoint, workK: number, protection: ProtectionId): number | null {
+  const { part } = joint;
+  if (!part || protection === 'apart') return null;
+  // Bare tube is followed once for parts at any distance.
+  const alike = rounded(protection === 'bare' ? { ...joint, part: null } : joint);
+  const most = meltsAtK(joint) - UNDER_MELTING_K;
+  const wanted = Math.min(workK, most);
+  const above = LADDER_K.findIndex((k) => k >= wanted);
+  const low = Math.min(most, LADDER_K[Math.max(0, above - 1)] ?? most);
+  const high = Math.min(most, LADDER_K[above] ?? most);
+  const at = (k: number): number => peakAt(peaksAt(alike, k, protection), part.distanceM);
+  if (high - low < 1) return at(high);
+  const share = Math.max(0, (wanted - low) / (high - low));
+  return (1 - share) * at(low) + share * at(high);
+}
