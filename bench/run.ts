@@ -9,6 +9,7 @@ import { saltmarsh } from '../demo/saltmarsh.js';
 import { bareArithmetic } from './bare.js';
 import { benchApplication } from './browser.js';
 import { benchCrew } from './crew.js';
+import { benchHeat } from './heat.js';
 import { largeJob } from './large-job.js';
 import { benchPurge } from './purge.js';
 import { percentile, say } from './say.js';
@@ -36,6 +37,10 @@ const planAll = (all: readonly (typeof thousand)[number][]) => () => {
     if (line) planJoint(j, line, shop);
   }
 };
+// Once, before anything is remembered of the heat of alike joints.
+const cold = performance.now();
+for (const j of large.joints) summaryOf(planJoint(j, lines.get(j.lineId)!, shop));
+say('plan and sum up 10 000 joints, nothing remembered', performance.now() - cold);
 const planned = time(7, planAll(thousand));
 const bare = time(7, () => bareArithmetic(thousand));
 say('plan 1 000 joints, all classes, all reasons', planned, `${((planned / 1000) * 1000).toFixed(0)} µs a joint`);
@@ -58,6 +63,7 @@ say(
   time(1, () => void rodSets(summaries)),
 );
 if (!process.argv.includes('--load')) {
+  benchHeat();
   benchCrew();
   await benchPurge();
 }

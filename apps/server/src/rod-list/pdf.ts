@@ -6,8 +6,12 @@ import type { JobRodList, RodListRequest } from './rod-list.js';
 type Cell = string;
 const money = (n: number): string => n.toFixed(2);
 
-/** The rod and flux list on one page of A4 or more, tagged, with the application's own font. */
-export function rodListPdf({ jobName, list }: JobRodList, request: RodListRequest, printedOn: string): Promise<Buffer> {
+/** The list of rod, flux and gas on one page of A4 or more, tagged, with the application's own font. */
+export function rodListPdf(
+  { jobName, list, gas }: JobRodList,
+  request: RodListRequest,
+  printedOn: string,
+): Promise<Buffer> {
   const { doc, done } = openPdf(`Rod and flux list, ${jobName}`);
   const say = (si: number, quantity: Parameters<typeof formatQuantity>[1]): string =>
     formatQuantity(si, quantity, request.system);
@@ -33,6 +37,22 @@ export function rodListPdf({ jobName, list }: JobRodList, request: RodListReques
       `${f.jars} ${f.jars === 1 ? 'jar' : 'jars'}, ${f.brushes} ${f.brushes === 1 ? 'brush' : 'brushes'}`,
       '',
     ]),
+    ...(
+      [
+        ['Acetylene', gas.fuelM3, gas.cylinders.fuel],
+        ['Oxygen', gas.oxygenM3, gas.cylinders.oxygen],
+        ['Nitrogen', gas.nitrogenM3, gas.cylinders.nitrogen],
+      ] as const
+    ).map(([name, m3, n]) => [
+      name,
+      say(m3, 'gas'),
+      '',
+      String(gas.joints),
+      '',
+      '',
+      n === null ? '' : `${n} ${n === 1 ? 'cylinder' : 'cylinders'}`,
+      '',
+    ]),
     ['Together', '', '', '', '', '', '', money(list.cost)],
   ];
   doc.font('strong').fontSize(18).text('Rod and flux list');
@@ -54,6 +74,7 @@ export function rodListPdf({ jobName, list }: JobRodList, request: RodListReques
   doc.text(
     `Gap at heat filled over the whole overlap and one small fillet, ${Math.round(request.loss * 100)} % loss, ${Math.round(request.spare * 100)} % spare. ` +
       `Silver at ${money(request.prices.silverPerKg)} a kg, the rest at ${money(request.prices.basePerKg)} a kg, as entered. ` +
+      'Gas by the heat plan of each joint and half as much again between them; nitrogen as if each joint were purged by itself; a tenth of each cylinder in reserve. ' +
       'Sizes of rod, ways of selling, loss, half-pound jars of flux and brushes are practice; composition from AWS A5.8, from memory: check the current edition. Local codes and licensed practice govern.',
   );
   doc.end();

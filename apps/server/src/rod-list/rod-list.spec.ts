@@ -20,6 +20,7 @@ const asked = {
   prices: { silverPerKg: 1000, basePerKg: 30 },
   spare: 0.1,
   loss: 0.15,
+  gas: { fuelM3: 4.1, oxygenM3: 3.5, nitrogenM3: 6.5, use: 'usual' },
 };
 const post = (body: object, jobId = file.job.id) => h.as().post(`/api/jobs/${jobId}/rod-list.pdf`).send(body);
 
@@ -34,6 +35,10 @@ describe('the rod list as PDF', () => {
     for (const r of list.rods) expect(words).toContain(r.form.name);
     for (const f of list.fluxes) expect(words).toContain(f.flux.id);
     expect(words).toContain(list.cost.toFixed(2));
+    const { gas } = await jobRodList(h.store, file.job.id, parseRodListRequest(asked));
+    expect(gas.fuelM3).toBeGreaterThan(0);
+    for (const name of ['Acetylene', 'Oxygen', 'Nitrogen']) expect(words).toContain(name);
+    expect(words).toContain(`${gas.cylinders.nitrogen} cylinder`);
     expect(words).toContain('Freezer and brackets');
     expect(words).toContain('local codes'.replace('l', 'L'));
   });
@@ -49,6 +54,9 @@ describe('the rod list as PDF', () => {
     const bad = await post({ ...asked, spare: -1 }).expect(422);
     expect(bad.body.fields[0].field).toBe('spare');
     expect((await post({ ...asked, system: 'cubits' }).expect(422)).body.fields[0].field).toBe('system');
+    const gas = { ...asked.gas, use: 'as you like', oxygenM3: -1 };
+    const bads = (await post({ ...asked, gas }).expect(422)).body.fields as { field: string }[];
+    expect(bads.map((b) => b.field)).toEqual(expect.arrayContaining(['gas.use', 'gas.oxygenM3']));
     await post(asked, newId()).expect(404);
   });
 });

@@ -1,5 +1,7 @@
 import { planner, sum } from '@hephaist/contracts/records/planner';
 import { parse } from '@hephaist/contracts/schemas/parse';
+import { DRAW_LIMITS } from '@hephaist/core/heat/torch-gas';
+import { type GasList, gasList, type GasWishes } from '@hephaist/core/rod-list/gas-list';
 import { type RodList, rodList, type RodListJoint, type RodListWishes } from '@hephaist/core/rod-list/rod-list';
 import type { UnitSystem } from '@hephaist/core/units/units';
 import * as yup from 'yup';
@@ -26,6 +28,17 @@ const requestSchema = yup
     prices: yup.object({ silverPerKg: share('Silver', 1e7), basePerKg: share('The rest', 1e7) }).required(),
     spare: share('Spare', 5),
     loss: share('Loss', 1),
+    gas: yup
+      .object({
+        fuelM3: share('Acetylene', 1000),
+        oxygenM3: share('Oxygen', 1000),
+        nitrogenM3: share('Nitrogen', 1000),
+        use: yup
+          .string()
+          .oneOf(Object.keys(DRAW_LIMITS), `one of ${Object.keys(DRAW_LIMITS).join(', ')}`)
+          .required(),
+      })
+      .required(),
   })
   .noUnknown('has a field that is not known here');
 
@@ -33,6 +46,7 @@ export interface RodListRequest extends RodListWishes {
   readonly jointIds: readonly string[];
   readonly scope: string;
   readonly system: UnitSystem;
+  readonly gas: GasWishes;
 }
 
 /** @throws ContractError naming each field */
@@ -41,9 +55,10 @@ export const parseRodListRequest = (value: unknown): RodListRequest => parse(req
 export interface JobRodList {
   readonly jobName: string;
   readonly list: RodList;
+  readonly gas: GasList;
 }
 
-/** The rod and flux list of some joints of a job, planned here as the screen plans it. */
+/** The list of rod, flux and gas of some joints of a job, planned here as the screen plans it. */
 export async function jobRodList(store: RecordStore, jobId: string, request: RodListRequest): Promise<JobRodList> {
   const job = await store.find('job', jobId);
   if (!job) throw new NotFoundError('No such job here.');
@@ -62,5 +77,5 @@ export async function jobRodList(store: RecordStore, jobId: string, request: Rod
       const { summary } = sum(plan(j));
       return summary ? [{ summary, brazed: last.get(j.id) === 'accepted' }] : [];
     });
-  return { jobName: job.name, list: rodList(counted, request, shop.catalogue) };
+  return { jobName: job.name, list: rodList(counted, request, shop.catalogue), gas: gasList(counted, request.gas) };
 }

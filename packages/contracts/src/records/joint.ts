@@ -74,7 +74,7 @@ export const jointSchema = strict(
           distanceM: number('Distance', 0.005, 5, 'between 0.2 in (5 mm) and 16 ft (5 m)'),
           /** What protects it from the heat; absent where it is bare. */
           protection: yup
-            .mixed<ProtectionId>()
+            .string()
             .oneOf([...PROTECTIONS], `one of ${PROTECTIONS.join(', ')}`)
             .optional(),
         }),

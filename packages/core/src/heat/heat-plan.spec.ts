@@ -125,6 +125,16 @@ describe('the heat plan against practice', () => {
   });
 });
 
+describe('room to melting', () => {
+  it('is that of the part nearest to it: hot copper is not held against brass', () => {
+    const at = joint({ ...brassValve, workK: degFToK(1270) });
+    const plan = planHeat(at, two);
+    const there = plan.curve.find((n) => n.coldestK >= at.workK)!;
+    expect(there.tubeHottestK).toBeGreaterThan(there.socketHottestK);
+    expect(plan.marginK).toBeCloseTo(metal('brass-forging').solidusK - there.socketHottestK, 6);
+  });
+});
+
 describe('the heat plan keeps its order', () => {
   it.each(['copper', 'steel', 'stainless-304', 'brass-cartridge'])('%s: more heat is never later', (id) => {
     const at = joint({ ...tubeOf(id, 7 / 8, 0.045), workK: degFToK(1270) });

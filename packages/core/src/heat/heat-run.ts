@@ -40,6 +40,8 @@ export interface RunSpec {
   /** Nitrogen that trickles through, m3/s at 1 atm. */
   readonly purgeM3s?: number;
   readonly wet?: WetSink | null;
+  /** Share of the flame on the socket, held there; the hand moves it where left out. */
+  readonly socketShare?: number;
   /** What the coldest of the lap is heated to, K: steps shorten before it, so that it is not run past. */
   readonly aimK?: number;
   /** Steps of time: 1 as planned, less is finer. */
@@ -52,8 +54,10 @@ export interface Instant {
   readonly tubeK: number;
   readonly socketK: number;
   readonly coldestK: number;
-  /** Hottest of the lap, where the flux lies, and hottest anywhere. */
+  /** Hottest of the lap, where the flux lies; hottest anywhere on the tube and on the socket, and of both. */
   readonly lapHottestK: number;
+  readonly tubeHottestK: number;
+  readonly socketHottestK: number;
   readonly hottestK: number;
   readonly gapWetted: boolean;
 }
@@ -98,6 +102,10 @@ function coldest(tempK: Float64Array, cells: readonly number[]): number {
   for (const i of cells) low = Math.min(low, tempK[i] as number);
   return low;
 }
+
+/** What is left to melting on the part that is nearest to it, K. */
+export const roomK = (now: Instant, meltsK: RunSpec['meltsK']): number =>
+  Math.min(meltsK.tube - now.tubeHottestK, meltsK.socket - now.socketHottestK);
 
 /** A joint being heated or cooling: temperatures of its cells, and all that came and went. */
 export class HeatRun {
@@ -171,7 +179,7 @@ export class HeatRun {
   /** Steps grow with the time since something changed; where something is near melting they stay short, as the hand does. */
   private stepS(flameOn: boolean, sinceS: number): number {
     const { meltsK, fineness = 1, drawsAwayK = DRAWS_AWAY_K } = this.spec;
-    const near = Math.min(meltsK.tube, meltsK.socket) - this.now().hottestK < 2 * drawsAwayK;
+    const near = roomK(this.now(), meltsK) < 2 * drawsAwayK;
     if (flameOn) return Math.min(fineness * Math.max(SHORTEST_S, (near ? 0.01 : 0.06) * sinceS), this.toAimS(fineness));
     return fineness * Math.min(30, Math.max(2 * SHORTEST_S, 0.12 * sinceS));
   }
@@ -227,15 +235,14 @@ export class HeatRun {
   private aim(flame: Flame, share: number): void {
     const { chain, meltsK, airK, drawsAwayK = DRAWS_AWAY_K } = this.spec;
     const lead = mean(this.tempK, chain.lapTube) - mean(this.tempK, chain.lapSocket) - TUBE_LEADS_K;
-    const socket = Math.max(LEAST_SHARE, Math.min(1 - LEAST_SHARE, 0.5 + lead / GOES_OVER_K));
-    const ease = (shell: 0 | 1, melts: number): number => {
-      let hottest = 0;
-      for (let i = 0; i < chain.cells; i++)
-        if (chain.of[i] === shell && (this.tempK[i] as number) > hottest) hottest = this.tempK[i] as number;
-      return Math.max(0, Math.min(1, (melts - hottest) / drawsAwayK));
-    };
+    const socket = this.spec.socketShare ?? Math.max(LEAST_SHARE, Math.min(1 - LEAST_SHARE, 0.5 + lead / GOES_OVER_K));
+    const now = this.now();
+    const ease = (hottestK: number, melts: number): number => Math.max(0, Math.min(1, (melts - hottestK) / drawsAwayK));
     const whole = (share * flame.powerW) / (flame.flameK - airK);
-    const [s, t] = [whole * socket * ease(1, meltsK.socket), whole * (1 - socket) * ease(0, meltsK.tube)];
+    const [s, t] = [
+      whole * socket * ease(now.socketHottestK, meltsK.socket),
+      whole * (1 - socket) * ease(now.tubeHottestK, meltsK.tube),
+    ];
     for (let i = 0; i < chain.cells; i++)
       this.lit[i] = s * (this.onSocket[i] as number) + t * (this.onTube[i] as number);
   }
@@ -243,17 +250,23 @@ export class HeatRun {
   private mark(): Instant {
     const { chain } = this.spec;
     const [tubeK, socketK] = [coldest(this.tempK, chain.lapTube), coldest(this.tempK, chain.lapSocket)];
-    let [hottestK, lapHottestK] = [0, 0];
+    let [tubeHottestK, socketHottestK, lapHottestK] = [0, 0, 0];
     for (const i of chain.lapTube) lapHottestK = Math.max(lapHottestK, this.tempK[i] as number);
     for (const i of chain.lapSocket) lapHottestK = Math.max(lapHottestK, this.tempK[i] as number);
-    for (let i = 0; i < chain.cells; i++) hottestK = Math.max(hottestK, this.tempK[i] as number);
+    for (let i = 0; i < chain.cells; i++) {
+      const k = this.tempK[i] as number;
+      if (chain.of[i] === 0) tubeHottestK = Math.max(tubeHottestK, k);
+      else socketHottestK = Math.max(socketHottestK, k);
+    }
     const now: Instant = {
       timeS: this.timeS,
       tubeK,
       socketK,
       coldestK: Math.min(tubeK, socketK),
       lapHottestK,
-      hottestK,
+      tubeHottestK,
+      socketHottestK,
+      hottestK: Math.max(tubeHottestK, socketHottestK),
       gapWetted: this.wetted,
     };
     this.instants.push(now);

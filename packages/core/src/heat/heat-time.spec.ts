@@ -13,7 +13,17 @@ const black = findFlux('FB3-C')!;
 const held = (tempF: number, seconds: number): Instant[] =>
   [0, seconds / 2, seconds].map((timeS) => {
     const k = degFToK(tempF);
-    return { timeS, tubeK: k, socketK: k, coldestK: k, lapHottestK: k, hottestK: k, gapWetted: false };
+    return {
+      timeS,
+      tubeK: k,
+      socketK: k,
+      coldestK: k,
+      lapHottestK: k,
+      tubeHottestK: k,
+      socketHottestK: k,
+      hottestK: k,
+      gapWetted: false,
+    };
   });
 
 describe('flux in time', () => {

@@ -5,7 +5,7 @@ import { flameOf, middleEfficiency } from './flame.js';
 import { fluxUsed } from './flux-life.js';
 import { EFFICIENCY, findFuel, type Tip, usualFlow } from './fuels.js';
 import { type HeatJoint, jointChain, LONGEST_HEAT_S } from './heat-joint.js';
-import { DRAWS_AWAY_K, HeatRun, type Instant, type RunSpec } from './heat-run.js';
+import { DRAWS_AWAY_K, HeatRun, type Instant, roomK, type RunSpec } from './heat-run.js';
 import { DRAUGHT, type Losses, TOUCH_K } from './losses.js';
 import { oxideFilm, type OxideWord, oxideWord } from './oxide.js';
 
@@ -49,7 +49,7 @@ export interface HeatPlan {
   readonly seconds: { readonly likely: number | null; readonly least: number | null; readonly most: number | null };
   /** Coldest of the lap that it comes to, K. */
   readonly reachesK: number;
-  /** Hottest over coldest when the coldest arrives, K, and what is left to melting, K. */
+  /** Hottest over coldest when the coldest arrives, K, and what is left to melting on the part nearest to it, K. */
   readonly spreadK: number;
   readonly marginK: number;
   readonly preheat: boolean;
@@ -86,6 +86,12 @@ export const efficiencyOf = (torch: Torch): { value: number; low: number; high: 
     high: EFFICIENCY[torch.tip.burntWith].max,
   };
 
+const meltsOf = (joint: HeatJoint): RunSpec['meltsK'] => ({
+  tube: joint.tube.metal.solidusK,
+  socket: joint.socket.metal.solidusK,
+});
+/** Room to melting at an instant, K: of the part that is nearest to it. */
+export const marginAtK = (joint: HeatJoint, now: Instant): number => roomK(now, meltsOf(joint));
 /** Where the first of its parts begins to melt, K. */
 export const meltsAtK = (joint: HeatJoint): number => Math.min(joint.tube.metal.solidusK, joint.socket.metal.solidusK);
 
@@ -107,7 +113,7 @@ export function runOf(joint: HeatJoint, torch: Torch, efficiency: number, more: 
       swept: sweptOf(joint),
     }),
     airK: joint.airK,
-    meltsK: { tube: joint.tube.metal.solidusK, socket: joint.socket.metal.solidusK },
+    meltsK: meltsOf(joint),
     // Where melting is near the rod's heat, the hand goes half way into what room there is.
     drawsAwayK: Math.max(2, Math.min(DRAWS_AWAY_K, (meltsAtK(joint) - joint.workK) / 2)),
     purgeM3s: joint.purgeM3s,
@@ -212,7 +218,7 @@ export function planHeat(joint: HeatJoint, torch: Torch): HeatPlan {
     seconds: { likely, least: secondsTo(joint, torch, share.high), most: secondsTo(joint, torch, share.low) },
     reachesK: there.coldestK,
     spreadK: there.hottestK - there.coldestK,
-    marginK: meltsAtK(joint) - there.hottestK,
+    marginK: marginAtK(joint, there),
     preheat: joint.tube.odM >= PREHEAT_FROM_M,
     feedAtS: likely,
     leaveAtS,

@@ -23,13 +23,13 @@ export const BOILS_K = degFToK(212);
 const LATENT_J_KG = 2.26e6;
 export const WATER_SOURCE = published('steam tables: 2.26 MJ/kg to boil water away');
 /** Grams of paste and what of it is water; water in a wrung rag; how well each touches the tube, W/m2K; over how much of it. */
-export const PASTE = { grams: 60, water: 0.7, contactWm2K: 1500, overM: 0.05 } as const;
-export const WRAP = { grams: 120, water: 1, contactWm2K: 800, overM: 0.08 } as const;
+export const PASTE = { grams: 60, water: 0.7, contactWm2K: 3000, overM: 0.05, pastM: 0.01 } as const;
+export const WRAP = { grams: 120, water: 1, contactWm2K: 1500, overM: 0.08, pastM: 0.04 } as const;
 export const PASTE_SOURCE = practice(
-  '60 g of paste, seven tenths of it water, two inches of tube before the part; it holds about 212 °F until its water is gone',
+  'boiling on metal is taken as 3000 W/m²K; 60 g of paste, seven tenths of it water, two inches of tube up to the part and onto it; it holds about 212 °F until its water is gone',
 );
 export const WRAP_SOURCE = practice(
-  'a rag with 120 g of water, three inches of tube; it is wetted again before it dries',
+  'boiling through cloth is taken as half that of paste; a rag with 120 g of water, three inches round the part; it is wetted again before it dries',
 );
 /** Capacity of a clamp of aluminium jaws, J/K, and how much of the tube it holds, m. */
 export const CLAMP = { capacityJK: 400, overM: 0.04 } as const;
@@ -39,14 +39,14 @@ export const SOAK_S = 600;
 /** Nothing is laid closer to the socket than this, m. */
 const CLEAR_M = 0.005;
 
-/** Where something of a length lies: against the part, clear of the socket. */
-function before(part: HeatPart, overM: number): { fromM: number; toM: number } {
-  const toM = Math.max(CLEAR_M + 0.002, part.distanceM);
+/** Where something of a length lies: against the part and so far past it, clear of the socket. */
+function before(part: HeatPart, overM: number, pastM = 0): { fromM: number; toM: number } {
+  const toM = Math.max(CLEAR_M + 0.002, part.distanceM + pastM);
   return { fromM: Math.max(CLEAR_M, toM - overM), toM };
 }
 
-const wetOf = (part: HeatPart, { grams, water, contactWm2K, overM }: typeof PASTE | typeof WRAP): WetSink => ({
-  ...before(part, overM),
+const wetOf = (part: HeatPart, { grams, water, contactWm2K, overM, pastM }: typeof PASTE | typeof WRAP): WetSink => ({
+  ...before(part, overM, pastM),
   holdsK: BOILS_K,
   takesJ: (grams / 1000) * water * LATENT_J_KG,
   contactWm2K,

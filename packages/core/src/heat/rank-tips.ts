@@ -5,7 +5,7 @@ import {
   arrival,
   efficiencyOf,
   type HeatVerdict,
-  meltsAtK,
+  marginAtK,
   runOf,
   secondsTo,
   type Torch,
@@ -45,7 +45,7 @@ function trial(joint: HeatJoint, tip: Tip, torches: 1 | 2): TipTrial {
     seconds,
     mostSeconds: seconds === null ? null : tried(joint, tip, torches, share.low).seconds,
     reachesK: there.coldestK,
-    marginK: meltsAtK(joint) - there.hottestK,
+    marginK: marginAtK(joint, there),
     curve: run.instants.map((n) => ({ timeS: n.timeS, coldestK: n.coldestK })),
     chosen: false,
   };

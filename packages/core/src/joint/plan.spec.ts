@@ -12,6 +12,33 @@ const sentence = (...args: Parameters<typeof planJoint>): string => {
 };
 const stub = { socket: { kind: 'stub' as const, metalId: 'plated-steel', depthM: null, cup: null } };
 
+describe('a part nearby drives the choice', () => {
+  const near = (inches: number, protection?: 'paste' | 'apart') =>
+    planJoint(
+      sampleJoint({
+        tube: { standardId: 'acr', size: '7/8', metalId: 'copper' },
+        partNearby: { partId: 'txv', distanceM: inches * INCH, protection },
+      }),
+      sampleLine(),
+    );
+  it('a rod that is worked lower is taken where it alone spares the valve', () => {
+    const [far, middle, close] = [near(9), near(7), near(4)];
+    expect(far.selection.chosen!.filler.id).toBe('BCuP-2');
+    expect(middle.selection.chosen!.filler.id).not.toBe('BCuP-2');
+    expect(middle.partHeat!.peakK!).toBeLessThanOrEqual(middle.partHeat!.limitK);
+    expect(middle.troubles).not.toContain('part too hot');
+    const usual = middle.selection.judgements.find((j) => j.filler.id === 'BCuP-2')!;
+    expect(usual.findings.find((f) => f.rule === 'part-nearby')?.effect).toBe('caution');
+    expect(close.troubles).toContain('part too hot');
+  });
+  it('paste or taking it apart saves it where no rod does, and the state says so', () => {
+    expect(near(4, 'paste').troubles).not.toContain('part too hot');
+    expect(near(4, 'paste').partHeat!.peakK!).toBeLessThan(near(4).partHeat!.peakK!);
+    expect(near(4, 'apart').partHeat!.peakK).toBeNull();
+    expect(near(4, 'apart').troubles).not.toContain('part too hot');
+  });
+});
+
 describe('a joint plan', () => {
   it('answers in one sentence', () => {
     expect(sentence(sampleJoint({ fitUp: measuredGapIn(0.003) }), sampleLine())).toBe('PF-07 takes BCuP-5, no flux.');

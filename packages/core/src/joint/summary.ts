@@ -2,6 +2,7 @@ import type { GroovePlan } from '../braze-weld/groove.js';
 import { netFiller } from '../filler-use/filler-use.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { GapVerdict } from '../fit-up/gap-verdict.js';
+import { type QuickHeat, quickHeat } from '../heat/quick-heat.js';
 import type { JointVariables } from '../qualification/range.js';
 import { patchVolumeM3 } from '../repair/patch.js';
 import { gapsOf, type JointPlan, type Trouble } from './plan.js';
@@ -34,6 +35,10 @@ export interface JointSummary {
   /** What it asks of its brazer; null for a seam. */
   readonly asks: JointVariables | null;
   readonly medical: boolean;
+  /** The short of its heat; null without a rod, and for what is no tube in a socket. */
+  readonly heat: QuickHeat | null;
+  /** Nitrogen: to fill the line before the strike, m3, and while it trickles, m3/s; null where none flows. */
+  readonly purge: { readonly fillM3: number; readonly trickleM3s: number } | null;
   /** Allowed classes by rank, the chosen one first. */
   readonly allowed: readonly AllowedRod[];
 }
@@ -64,6 +69,8 @@ export function summaryOf(plan: JointPlan): JointSummary {
     netM3: plan.filler?.netM3 ?? 0,
     asks: plan.asks,
     medical: plan.service.kind === 'medical',
+    heat: plan.heat ? quickHeat(plan.heat) : null,
+    purge: plan.purge ? { fillM3: plan.purge.fillM3s * plan.purge.waitS, trickleM3s: plan.purge.trickleM3s } : null,
     allowed,
   };
 }
@@ -85,6 +92,8 @@ export function seamSummary(plan: GroovePlan): JointSummary {
     netM3: plan.volumeM3,
     asks: null,
     medical: false,
+    heat: null,
+    purge: null,
     allowed: id ? [{ id, score: 0, netM3: plan.volumeM3, gapVerdict: 'in band' }] : [],
   };
 }

@@ -17,6 +17,8 @@ const joint = (...allowed: [string, number][]): JointSummary => ({
   netM3: 1e-7,
   asks: null,
   medical: false,
+  heat: null,
+  purge: null,
   allowed: [...allowed]
     .sort((a, b) => b[1] - a[1])
     .map(([id, score]) => ({ id, score, netM3: 1e-7, gapVerdict: 'in band' as const })),

@@ -36,6 +36,7 @@ export type Quantity =
   | 'draught'
   | 'flow'
   | 'volume'
+  | 'gas'
   | 'area'
   | 'mass'
   | 'filler'
@@ -72,6 +73,8 @@ const units: Record<Quantity, Record<UnitSystem, DisplayUnit>> = {
   draught: { us: scaled('psi', PSI, 4), metric: scaled('mbar', 100, 2) },
   flow: { us: scaled('SCFH', SCFH, 1), metric: scaled('L/min', LITRE_PER_MIN, 1) },
   volume: { us: scaled('ft³', CUBIC_FOOT, 3), metric: scaled('L', 1e-3, 2) },
+  /** Gas by the cylinder, at 1 atm. */
+  gas: { us: scaled('ft³', CUBIC_FOOT, 1), metric: scaled('m³', 1, 2) },
   area: { us: scaled('ft²', FOOT ** 2, 1), metric: scaled('m²', 1, 2) },
   mass: { us: scaled('lb', POUND, 2), metric: scaled('kg', 1, 3) },
   filler: { us: scaled('oz', POUND / 16, 3), metric: scaled('g', 1e-3, 2) },

@@ -6,6 +6,7 @@ import type { Line } from '@hephaist/contracts/records/line';
 import { filletRadiusM } from '@hephaist/core/filler-use/filler-use';
 import { cautionsAt, type Step } from '@hephaist/core/joint/cautions';
 import { feedPlan } from '@hephaist/core/joint/feed-plan';
+import { heatSteps } from '@hephaist/core/joint/heat-steps';
 import { heatWords } from '@hephaist/core/joint/heat-words';
 import type { JointPlan } from '@hephaist/core/joint/plan';
 import { preparationOf, swageOf } from '@hephaist/core/joint/preparation';
@@ -190,12 +191,11 @@ export class JointCard {
 
   private heat(): string[] {
     const tells = this.tells();
-    const out = [`Neutral flame, always moving, to ${this.about()}: ${tells?.says ?? ''}.`];
+    const out = [...heatSteps(this.plan()), `Neutral flame, always moving, to ${this.about()}: ${tells?.says ?? ''}.`];
     if (tells?.signs.length)
       out.push(
         `The flux tells: ${tells.signs.map((s) => `${s.says} near ${this.units.show(s.atK, 'temperature')}`).join('; ')}.`,
       );
-    if (this.plan().tube.odM >= 0.0254 && !this.plan().patch) out.push('1 in and larger: preheat the whole fitting.');
     return out;
   }
 

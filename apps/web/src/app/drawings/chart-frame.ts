@@ -27,6 +27,15 @@ export interface Curve {
   readonly apart?: boolean;
 }
 
+/** A range on the upright axis, with its name. */
+export interface Band {
+  readonly from: number;
+  readonly to: number;
+  readonly name: string;
+  /** How it is drawn: as what is wanted, or as an outline. */
+  readonly tone: 'wanted' | 'outline';
+}
+
 /** An instant: a line from top to bottom, with a word. */
 export interface Instant {
   readonly at: number;

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import {
   type Axis,
+  type Band,
   type Curve,
   framed,
   type Instant,
@@ -33,6 +34,16 @@ import {
         (pointermove)="point($event)"
         (pointerleave)="at.set(null)"
       >
+        @for (b of shownBands(); track b.name) {
+          <rect
+            [attr.x]="room().left"
+            [attr.y]="b.y"
+            [attr.width]="b.w"
+            [attr.height]="b.h"
+            [class]="'band ' + b.tone"
+          />
+          <text [attr.x]="room().left + 6" [attr.y]="b.textY" class="small">{{ b.name }}</text>
+        }
         @for (t of yTicks(); track t.text) {
           <path [attr.d]="'M' + room().left + ' ' + t.y + ' H' + (room().w - room().right)" class="grid" />
           <text [attr.x]="room().left - 6" [attr.y]="t.y + 4" text-anchor="end" class="small">{{ t.text }}</text>
@@ -84,6 +95,8 @@ export class Chart {
   readonly y = input.required<Axis>();
   readonly curves = input.required<readonly Curve[]>();
   readonly limit = input<{ readonly at: number; readonly text: string } | null>(null);
+  /** Ranges on the upright axis. */
+  readonly bands = input<readonly Band[]>([]);
   readonly moments = input<readonly Instant[]>([]);
   readonly room = input<Room>({ w: 520, h: 210, left: 56, right: 14, top: 14, bottom: 24 });
   /** The place on the axis that is read; null where nobody reads. */
@@ -106,6 +119,19 @@ export class Chart {
       .filter((m) => m.at >= this.x().from && m.at <= this.x().to)
       .map((m, i) => ({ ...m, row: i % 3, x: this.frame().x(m.at) })),
   );
+  /** Names stand under the upper edge of their band, and give way downward to each other. */
+  protected readonly shownBands = computed(() => {
+    const { left, right, w, bottom, h } = this.room();
+    let last = -Infinity;
+    return this.bands()
+      .map((b) => ({ ...b, y: this.frame().y(b.to), low: this.frame().y(b.from) }))
+      .sort((a, b) => a.y - b.y)
+      .map((b) => {
+        const textY = Math.min(h - bottom - 4, Math.max(b.y + 13, last + 14));
+        last = textY;
+        return { ...b, textY, w: w - left - right, h: b.low - b.y };
+      });
+  });
   protected readonly drawn = computed(() => {
     const frame = this.frame();
     return this.curves().map((c) => {

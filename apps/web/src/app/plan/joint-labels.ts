@@ -22,6 +22,7 @@ export const JOINT_LABELS: Readonly<Record<keyof JointDraft, string>> = {
   gap: 'Gap per side',
   partId: 'Part that hates heat',
   distance: 'How far it is',
+  protection: 'It is protected by',
   movement: 'Moves in service',
   wallBehind: 'Wall behind',
   stub: 'How the stub was told',

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Joint } from '@hephaist/contracts/records/joint';
+import { HeatView } from '../answer/heat-view';
 import { JointAnswer } from '../answer/joint-answer';
 import { JointNumbers } from '../answer/joint-numbers';
 import { JointReasons } from '../answer/joint-reasons';
@@ -30,6 +31,7 @@ import { OtherRods } from './other-rods';
     LadderView,
     PatchView,
     Section,
+    HeatView,
     SeamPlan,
     RouterLink,
   ],
@@ -62,6 +64,16 @@ import { OtherRods } from './other-rods';
           [name]="joint().mark"
         />
       </div>
+      @if (plan.heat; as heat) {
+        <div class="heat">
+          <hp-heat-view
+            class="sheet"
+            [heat]="heat"
+            [brazingK]="plan.selection.chosen!.filler.brazingK"
+            [protection]="plan.partHeat?.protection ?? 'bare'"
+          />
+        </div>
+      }
       <div class="below">
         <div class="why">
           <hp-joint-reasons [plan]="plan" />
@@ -103,6 +115,9 @@ import { OtherRods } from './other-rods';
       grid-template-columns: 3fr 2fr;
       gap: 10px;
       height: clamp(300px, 44vh, 440px);
+    }
+    .heat {
+      container-type: inline-size;
     }
     .bare {
       padding: 0;

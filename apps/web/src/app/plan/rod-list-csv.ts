@@ -1,8 +1,9 @@
+import type { GasList } from '@hephaist/core/rod-list/gas-list';
 import { orderWords, type RodList } from '@hephaist/core/rod-list/rod-list';
 import Papa from 'papaparse';
 
-/** The rod and flux list as CSV; masses in g, lengths in m, whatever is shown. */
-export function rodListCsv(list: RodList): string {
+/** The list of rod, flux and gas as CSV; masses in g, lengths in m, gas in m³ at 1 atm, whatever is shown. */
+export function rodListCsv(list: RodList, gas: GasList): string {
   return Papa.unparse(
     [
       ...list.rods.map((r) => ({
@@ -27,7 +28,33 @@ export function rodListCsv(list: RodList): string {
         order: `${f.jars} half-pound jars, ${f.brushes} brushes`,
         cost: '',
       })),
+      ...(
+        [
+          ['acetylene', gas.fuelM3, gas.cylinders.fuel],
+          ['oxygen', gas.oxygenM3, gas.cylinders.oxygen],
+          ['nitrogen', gas.nitrogenM3, gas.cylinders.nitrogen],
+        ] as const
+      ).map(([name, m3, cylinders]) => ({
+        kind: 'gas',
+        class: name,
+        'joints left': gas.joints,
+        'volume left m3': m3.toFixed(3),
+        order: cylinders === null ? '' : `${cylinders} ${cylinders === 1 ? 'cylinder' : 'cylinders'}`,
+      })),
     ],
-    { columns: ['kind', 'class', 'form', 'joints', 'joints left', 'mass left g', 'length left m', 'order', 'cost'] },
+    {
+      columns: [
+        'kind',
+        'class',
+        'form',
+        'joints',
+        'joints left',
+        'mass left g',
+        'length left m',
+        'volume left m3',
+        'order',
+        'cost',
+      ],
+    },
   );
 }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule } from '@angular/material/dialog';
+import { gasList } from '@hephaist/core/rod-list/gas-list';
 import { alternative, rodList, type RodListJoint, type RodListWishes } from '@hephaist/core/rod-list/rod-list';
 import { rodSets } from '@hephaist/core/rod-list/rod-set';
 import { JobStore } from '../data/job.store';
@@ -15,7 +16,8 @@ import { Table } from '../layout/table';
 import { May } from '../signing/may';
 import { numberOf } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
-import { storedWishes, storeWishes, type Wishes } from './prices';
+import { GasNeeds } from './gas-needs';
+import { gasWishesOf, storedWishes, storeWishes, type Wishes } from './prices';
 import { ORDER_COLUMNS, orderRows, OTHER_COLUMNS, setColumns, type SetRow } from './rod-list-columns';
 import { rodListCsv } from './rod-list-csv';
 import { RodServes } from './rod-serves';
@@ -24,10 +26,10 @@ import { RodServes } from './rod-serves';
 const ASKED = ['BCuP-2', 'BCuP-6', 'BCuP-3', 'BCuP-4', 'BCuP-5'];
 const SELECTION = 'selection';
 
-/** What to buy and carry: rods by class and form and flux for the job, a line or a selection, and the fewest rods that do. */
+/** What to buy and carry: rods by class and form, flux and gas for the job, a line or a selection, and the fewest rods that do. */
 @Component({
   selector: 'hp-rod-list',
-  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, PickField, RodServes],
+  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, GasNeeds, PickField, RodServes],
   templateUrl: './rod-list.html',
   styles: `
     .ask {
@@ -103,6 +105,9 @@ export class RodListView {
   protected readonly list = computed(() =>
     this.readable() ? rodList(this.joints(), this.asked(), this.shop.tables()) : null,
   );
+  protected readonly gas = computed(() =>
+    this.readable() ? gasList(this.joints(), gasWishesOf(this.wishes())) : null,
+  );
   protected readonly classes = computed(() => new Set(this.list()?.rods.map((r) => r.filler.id)).size);
   protected readonly others = computed(() =>
     this.readable()
@@ -165,7 +170,8 @@ export class RodListView {
 
   protected saveCsv(): void {
     const list = this.list();
-    if (list) saveFile(new Blob([rodListCsv(list)], { type: 'text/csv' }), 'rod-list.csv');
+    const gas = this.gas();
+    if (list && gas) saveFile(new Blob([rodListCsv(list, gas)], { type: 'text/csv' }), 'rod-list.csv');
   }
 
   protected savePdf(): void {
@@ -175,6 +181,7 @@ export class RodListView {
         scope: this.scopes().find((s) => s.id === this.scope())?.name ?? 'the whole job',
         system: this.units.system(),
         ...this.asked(),
+        gas: gasWishesOf(this.wishes()),
       };
       saveFile(await rodListPdf(this.store.jobId() ?? '', body), 'rod-list.pdf');
     });

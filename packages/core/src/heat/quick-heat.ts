@@ -1,0 +1,71 @@
+import { findFuel, usualFlow } from './fuels.js';
+import type { HeatJoint } from './heat-joint.js';
+import { TOUCH_K } from './losses.js';
+import { PLANNED_TIPS } from './part-peak.js';
+import { brazeBy, efficiencyOf, runOf } from './plan-heat.js';
+import { heatKey, usualTorch } from './rank-tips.js';
+
+/** The short of a joint's heat, for lists of thousands. */
+export interface QuickHeat {
+  readonly tipId: string;
+  readonly tip: string;
+  readonly torches: 1 | 2;
+  /** Seconds from strike to heat; null where even this torch does not bring it there. */
+  readonly seconds: number | null;
+  /** Seconds under the flame, and from its leaving until it may be touched. */
+  readonly flameS: number;
+  readonly coolS: number;
+  /** Fuel and oxygen, m3 at 1 atm, and fuel while it burns, m3/s. */
+  readonly fuelM3: number;
+  readonly oxygenM3: number;
+  readonly fuelM3s: number;
+}
+
+/** To what the joint is rounded, so that alike joints share a run: fit, lap, air, working heat. */
+const GAP_M = 5e-5;
+const LAP_STEP_M = 5e-4;
+const STEP_K = 10;
+const LONGEST_COOL_S = 7200;
+
+const rounded = (joint: HeatJoint): HeatJoint => ({
+  ...joint,
+  gapSideM: GAP_M,
+  lapM: Math.max(LAP_STEP_M, Math.round(joint.lapM / LAP_STEP_M) * LAP_STEP_M),
+  airK: Math.round(joint.airK / STEP_K) * STEP_K,
+  workK: Math.round(joint.workK / STEP_K) * STEP_K,
+  purgeM3s: 0,
+  part: null,
+  flux: null,
+});
+
+const known = new Map<string, QuickHeat>();
+const REMEMBERED = 5000;
+
+/** The heat of a joint under its usual torch, within some seconds of the whole plan; alike joints are worked out once. */
+export function quickHeat(joint: HeatJoint): QuickHeat {
+  const alike = rounded(joint);
+  const key = `${heatKey(alike)} ${alike.workK}`;
+  const before = known.get(key);
+  if (before) return before;
+  const torch = usualTorch(alike, PLANNED_TIPS);
+  const { tip, torches = 1 } = torch;
+  const run = runOf(alike, torch, efficiencyOf(torch).value, { fineness: 1.5 });
+  const { likely } = brazeBy(run, alike, () => undefined);
+  const flameS = run.timeS;
+  run.go(false, LONGEST_COOL_S, (n) => n.hottestK <= TOUCH_K);
+  const fuelM3s = usualFlow(tip) * torches;
+  const quick: QuickHeat = {
+    tipId: tip.id,
+    tip: tip.name,
+    torches,
+    seconds: likely,
+    flameS,
+    coolS: run.timeS - flameS,
+    fuelM3: fuelM3s * flameS,
+    oxygenM3: tip.burntWith === 'oxygen' ? fuelM3s * flameS * (findFuel(tip.fuelId)?.oxygenRatio ?? 0) : 0,
+    fuelM3s,
+  };
+  if (known.size >= REMEMBERED) known.clear();
+  known.set(key, quick);
+  return quick;
+}
