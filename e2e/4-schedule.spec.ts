@@ -82,6 +82,9 @@ test('the rod list: what is left, what it costs, as CSV', async ({ page }) => {
     ['rod', 'RBCuZn-C', '6'],
     ['flux', 'FB3-D', '4'],
     ['flux', 'FB3-J', '2'],
+    ['gas', 'acetylene', ''],
+    ['gas', 'oxygen', ''],
+    ['gas', 'nitrogen', ''],
   ]);
 });
 

@@ -2,7 +2,7 @@ import { flowOf, percent, workingK } from '../fillers/fillers.js';
 import { probabilityInBand } from '../fit-up/gap-verdict.js';
 import { choiceOf } from '../schools/schools.js';
 import { practice, type Source } from '../source/source.js';
-import { deltaFToK } from '../units/units.js';
+import { degFToK, deltaFToK } from '../units/units.js';
 import { type Candidate, firstToMelt, hasFamily } from './facts.js';
 
 /** One line of the score of an allowed filler. */
@@ -109,18 +109,17 @@ function add(lines: ScoreLine[], id: string, says: string, points: number): void
   if (Math.abs(points) >= 0.05) lines.push({ id, says, points });
 }
 
-/** A rod that spares the part takes all the points; another at most a third, the less the more it is over. */
+/** A rod that spares the part takes all the points; where it does not, one that melts low takes up to a third. */
 function partPoints(c: Candidate, weights: Weights, lines: ScoreLine[]): void {
   const peakK = c.partNearby ? c.partPeakK(workingK(c.filler)) : null;
   if (!c.partNearby || peakK === null) return;
-  const over = peakK - c.partNearby.limitK;
-  if (over <= 0) add(lines, 'part', 'keeps the part nearby under what it bears', weights.partNearby);
+  if (peakK <= c.partNearby.limitK) add(lines, 'part', 'keeps the part nearby under what it bears', weights.partNearby);
   else
     add(
       lines,
       'part',
       'melts low beside a part that hates heat',
-      (weights.partNearby / 3) * clamp01(1 - over / deltaFToK(400)),
+      (weights.partNearby / 3) * clamp01((degFToK(1500) - c.filler.liquidusK) / deltaFToK(400)),
     );
 }
 

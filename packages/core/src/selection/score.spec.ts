@@ -4,7 +4,7 @@ import { FLUXES } from '../fluxes/fluxes.js';
 import { findService } from '../services/services.js';
 import { hotGap as hot, sampleCandidate as candidate } from '../testing/candidate.js';
 import { sensitivePart } from '../testing/parts.js';
-import { deltaFToK, INCH } from '../units/units.js';
+import { degFToK, deltaFToK, INCH } from '../units/units.js';
 import type { Candidate, JointFacts } from './facts.js';
 import { DEFAULT_WEIGHTS, scoreLines } from './preferences.js';
 
@@ -71,9 +71,9 @@ describe('the score, line by line', () => {
         'part',
       );
     expect(at(partNearby.limitK)).toBe(W.partNearby);
-    expect(at(partNearby.limitK + 1e-9)).toBeCloseTo(W.partNearby / 3, 6);
-    expect(at(partNearby.limitK + deltaFToK(200))).toBeCloseTo(W.partNearby / 6, 9);
-    expect(at(partNearby.limitK + deltaFToK(400))).toBeUndefined();
+    const low = (degFToK(1500) - findFiller('BAg-24')!.liquidusK) / deltaFToK(400);
+    expect(at(partNearby.limitK + 1e-9)).toBeCloseTo((W.partNearby / 3) * low, 9);
+    expect(at(partNearby.limitK + 500)).toBeCloseTo((W.partNearby / 3) * low, 9);
     expect(at(null)).toBeUndefined();
     expect(points(candidate('BAg-24', 'copper', 'copper', { partPeakK: () => 300 }), 'part')).toBeUndefined();
   });
