@@ -39,6 +39,8 @@ test('a purge watched live: proved, brazed, a mishap, a reload, a lost network, 
     await page.reload();
     await expect(main).toHaveText(`${mark} is made`);
     await expect(page.getByText('✓ under')).toBeVisible();
+    await expect(page.getByText('Under the flame')).toBeVisible();
+    await expect(page.getByText(/^Planned: number \d tip, \d:\d\d to heat/)).toBeVisible();
   });
 
   await test.step('a loose hose: alarm by shape, word and sound; heard, and gone when it is put right', async () => {

@@ -182,7 +182,16 @@ const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) 
     },
   },
   keep: { path: `/job/${job}/keep` },
-  share: { path: `/job/${job}/keep/share` },
+  heat: {
+    path: `/job/${job}/plan`,
+    act: async (p) => {
+      await p.getByRole('grid').getByText('PF-07', { exact: true }).click();
+      await p.locator('hp-joint-plan').evaluate((e) => {
+        const heat = e.querySelector('.heat') as HTMLElement;
+        e.scrollTop += heat.getBoundingClientRect().top - e.getBoundingClientRect().top - 12;
+      });
+    },
+  },
   procedures: {
     path: `/job/${job}/keep/procedures`,
     act: (p) => p.getByRole('button', { name: 'BPS-2' }).first().click(),

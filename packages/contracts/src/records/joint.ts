@@ -1,4 +1,4 @@
-import { type ProtectionId, PROTECTIONS } from '@hephaist/core/heat/protections';
+import { PROTECTIONS } from '@hephaist/core/heat/protections';
 import type { JointSpec } from '@hephaist/core/joint/joint';
 import { STUB_QUESTION_IDS, STUB_QUESTIONS } from '@hephaist/core/metals/unknown-stub';
 import { POSITION_IDS } from '@hephaist/core/qualification/range';

@@ -59,3 +59,21 @@ export function jointChain(joint: HeatJoint, more: Partial<ChainSpec> = {}): Cha
     ...more,
   });
 }
+
+/** To what alike joints are rounded: gap, lap, air, working heat. */
+const GAP_M = 5e-5;
+const LAP_STEP_M = 5e-4;
+const AIR_STEP_K = 5;
+const WORK_STEP_K = 10;
+const toStep = (x: number, step: number): number => Math.round(x / step) * step;
+
+/** The joint without what changes its heat little, so that alike joints share a run: exact fit, flux and trickle. */
+export const alikeJoint = (joint: HeatJoint): HeatJoint => ({
+  ...joint,
+  gapSideM: GAP_M,
+  lapM: Math.max(LAP_STEP_M, toStep(joint.lapM, LAP_STEP_M)),
+  airK: toStep(joint.airK, AIR_STEP_K),
+  workK: toStep(joint.workK, WORK_STEP_K),
+  flux: null,
+  purgeM3s: 0,
+});

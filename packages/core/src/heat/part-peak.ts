@@ -1,7 +1,7 @@
 import { derived } from '../source/source.js';
 import { degFToK } from '../units/units.js';
 import { TIPS } from './fuels.js';
-import type { HeatJoint } from './heat-joint.js';
+import { alikeJoint, type HeatJoint } from './heat-joint.js';
 import { brazeBy, efficiencyOf, type HeatPlan, meltsAtK, peaksOf, runOf } from './plan-heat.js';
 import { shielding, SOAK_S } from './protect-part.js';
 import type { ProtectionId } from './protections.js';
@@ -20,21 +20,6 @@ export const PLANNED_TIPS = TIPS.filter((t) => t.burntWith === 'oxygen');
 export const PART_HEAT_SOURCE = derived(
   'heat plan of this joint under the usual tip; the tube where the part stands, its body lags behind',
 );
-
-/** To what the joint is rounded before its heat is looked at, so that alike joints share a run: m, m, K. */
-const GAP_M = 5e-5;
-const LAP_STEP_M = 5e-4;
-const AIR_STEP_K = 5;
-
-/** The joint as the peak needs it: neither its exact fit nor its rod changes how hot the tube gets further off. */
-const rounded = (joint: HeatJoint): HeatJoint => ({
-  ...joint,
-  gapSideM: GAP_M,
-  lapM: Math.max(LAP_STEP_M, Math.round(joint.lapM / LAP_STEP_M) * LAP_STEP_M),
-  airK: Math.round(joint.airK / AIR_STEP_K) * AIR_STEP_K,
-  flux: null,
-  purgeM3s: 0,
-});
 
 /** Under this no part minds, K. */
 const NO_PART_MINDS_K = degFToK(150);
@@ -83,7 +68,7 @@ export function partPeakK(joint: HeatJoint, workK: number, protection: Protectio
   const { part } = joint;
   if (!part || protection === 'apart') return null;
   // Bare tube is followed once for parts at any distance.
-  const alike = rounded(protection === 'bare' ? { ...joint, part: null } : joint);
+  const alike = alikeJoint(protection === 'bare' ? { ...joint, part: null } : joint);
   const most = meltsAtK(joint) - UNDER_MELTING_K;
   const wanted = Math.min(workK, most);
   const above = LADDER_K.findIndex((k) => k >= wanted);

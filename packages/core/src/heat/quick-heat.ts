@@ -1,5 +1,5 @@
 import { findFuel, usualFlow } from './fuels.js';
-import type { HeatJoint } from './heat-joint.js';
+import { alikeJoint, type HeatJoint } from './heat-joint.js';
 import { TOUCH_K } from './losses.js';
 import { PLANNED_TIPS } from './part-peak.js';
 import { brazeBy, efficiencyOf, runOf } from './plan-heat.js';
@@ -21,29 +21,13 @@ export interface QuickHeat {
   readonly fuelM3s: number;
 }
 
-/** To what the joint is rounded, so that alike joints share a run: fit, lap, air, working heat. */
-const GAP_M = 5e-5;
-const LAP_STEP_M = 5e-4;
-const STEP_K = 10;
 const LONGEST_COOL_S = 7200;
-
-const rounded = (joint: HeatJoint): HeatJoint => ({
-  ...joint,
-  gapSideM: GAP_M,
-  lapM: Math.max(LAP_STEP_M, Math.round(joint.lapM / LAP_STEP_M) * LAP_STEP_M),
-  airK: Math.round(joint.airK / STEP_K) * STEP_K,
-  workK: Math.round(joint.workK / STEP_K) * STEP_K,
-  purgeM3s: 0,
-  part: null,
-  flux: null,
-});
-
 const known = new Map<string, QuickHeat>();
 const REMEMBERED = 5000;
 
 /** The heat of a joint under its usual torch, within some seconds of the whole plan; alike joints are worked out once. */
 export function quickHeat(joint: HeatJoint): QuickHeat {
-  const alike = rounded(joint);
+  const alike = { ...alikeJoint(joint), part: null };
   const key = `${heatKey(alike)} ${alike.workK}`;
   const before = known.get(key);
   if (before) return before;

@@ -4,8 +4,9 @@ import { SHIPPED } from '../catalogue/catalogue.js';
 import type { JointSpec } from '../joint/joint.js';
 import { anyJoint } from '../testing/arbitraries.js';
 import { INCH } from '../units/units.js';
-import { readShorthand, writeShorthand } from './shorthand.js';
+import { readShorthand } from './shorthand.js';
 import { WORDLESS } from './words.js';
+import { writeShorthand } from './write-shorthand.js';
 
 describe('the joint shorthand', () => {
   it('reads the line of the help sheet', () => {

@@ -46,7 +46,7 @@ const H = 54;
       list-style: none;
       padding: 0;
       display: grid;
-      grid-template-columns: repeat(auto-fill, minmax(80px, 1fr));
+      grid-template-columns: repeat(5, minmax(0, 1fr));
       gap: 6px;
     }
     button {
@@ -72,6 +72,11 @@ const H = 54;
       width: 100%;
       border-bottom: 1px solid var(--line-strong);
       border-left: 1px solid var(--line-strong);
+    }
+    @container (width < 480px) {
+      ul {
+        grid-template-columns: repeat(3, minmax(0, 1fr));
+      }
     }
     .work {
       stroke: var(--copper);

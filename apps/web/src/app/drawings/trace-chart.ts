@@ -31,6 +31,8 @@ export interface Moment {
   `,
   styles: `
     :host {
+      display: grid;
+      grid-template-rows: minmax(0, 1fr);
       --chart-curve: var(--fine);
     }
   `,

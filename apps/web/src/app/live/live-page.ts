@@ -11,9 +11,11 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { quickHeat } from '@hephaist/core/heat/quick-heat';
 import { feedPlan } from '@hephaist/core/joint/feed-plan';
 import { heatWords } from '@hephaist/core/joint/heat-words';
 import type { Alarm } from '@hephaist/core/live/alarms';
+import { begunAtMs, heatWatch, lastMade } from '@hephaist/core/live/heat-watch';
 import { type DeviceId, STALE_S } from '@hephaist/core/live/instruments';
 import type { MarkKind, PurgeReading } from '@hephaist/core/live/marks';
 import { STAND_IN_MISHAPS } from '@hephaist/core/live/simulated-line';
@@ -127,6 +129,23 @@ export class LivePage {
   protected readonly fine = computed(() => {
     const [r, s] = [this.newest('oxygen'), this.live.session()];
     return !!r && !!s && r.value <= s.limit && !this.oxygen().old;
+  });
+
+  /** The joint under the flame against its heat plan; null while none is. */
+  protected readonly flame = computed(() => {
+    const s = this.state();
+    if (s?.step !== 'brazing' || !s.jointId) return null;
+    const begun = begunAtMs(this.live.done(), s.jointId);
+    if (begun === null) return null;
+    const heat = this.plan()?.heat;
+    const quick = heat ? quickHeat(heat) : null;
+    const watch = heatWatch(Math.max(0, (this.live.nowMs() - begun) / 1000), quick?.seconds ? quick.flameS : null);
+    const last = lastMade(this.live.done());
+    const planned = quick?.seconds
+      ? `Planned: ${quick.torches === 2 ? 'two torches, ' : ''}${quick.tip} tip, ${formatDuration(quick.seconds)} to heat, ${formatDuration(quick.flameS)} with the feeding.`
+      : '';
+    const before = last ? ` ${this.live.markOf()(last.jointId)} took ${formatDuration(last.seconds)}.` : '';
+    return { ...watch, value: formatDuration(Math.floor(watch.elapsedS)), beside: `${planned}${before}` };
   });
 
   protected readonly clock = computed(() => {

@@ -83,6 +83,8 @@ export const LiveStore = signalStore(
     });
     return {
       marks,
+      /** The marks as the core reads them. */
+      done,
       markOf,
       nowMs,
       state,

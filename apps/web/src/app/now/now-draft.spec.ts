@@ -1,7 +1,7 @@
 import { SHIPPED } from '@hephaist/core/catalogue/catalogue';
 import { planJoint } from '@hephaist/core/joint/plan';
 import { SERVICES } from '@hephaist/core/services/services';
-import { writeShorthand } from '@hephaist/core/shorthand/shorthand';
+import { writeShorthand } from '@hephaist/core/shorthand/write-shorthand';
 import { describe, expect, it } from 'vitest';
 import { asJoint, INTO, nowDraft, nowJoint, nowLine, usualStandard } from './now-draft';
 
