@@ -83,6 +83,44 @@ describe('flow in a line, by hand', () => {
   });
 });
 
+describe('the answer itself', () => {
+  const plain = line([point('A'), vent('V')], [run('1', 'S', 'A', 10, 0.012), run('2', 'A', 'V', 5, 0.01)], {
+    feed: byFlow(1e-5),
+  });
+  it('tells what goes in as it was asked for, to the last digit, and that the regulator is not at its limit', () => {
+    const a = solveFlow(plain);
+    expect(a.fedM3s).toBe(1e-5);
+    expect(a.atLimit).toBe(false);
+    expect(solveFlow({ ...plain, feed: { by: 'pressure', pa: 5000 } }).atLimit).toBe(false);
+    expect(solveFlow({ ...plain, feed: { by: 'off', holeM: 0.01 } }).fedM3s).toBe(0);
+  });
+  it('comes of some ten steps, not of running out of them', () => {
+    for (const net of [plain, comb(30, 7), { ...plain, feed: { by: 'pressure', pa: 5000 } as const }]) {
+      const { iterations } = solveFlow(net);
+      expect(iterations).toBeGreaterThan(0);
+      expect(iterations).toBeLessThanOrEqual(20);
+    }
+  });
+  it('does not mind where in the list the source stands', () => {
+    const turned = { ...plain, nodes: [...plain.nodes].reverse() };
+    expect(solveFlow(turned).pa.get('S')).toBeCloseTo(solveFlow(plain).pa.get('S')!, 9);
+    expect(solveFlow(turned).fedM3s).toBe(1e-5);
+  });
+  it('a gap of a tenth of a micrometre is open, under it shut; a brazed one is shut', () => {
+    const leaks = (gapSideM: number, brazed = false) => [
+      ...solveFlow({ ...plain, joints: [joint('J', 'A', brazed, gapSideM)] }).leaks.keys(),
+    ];
+    expect(leaks(1e-7)).toEqual(['J']);
+    expect(leaks(0.99e-7)).toEqual([]);
+    expect(leaks(1e-4, true)).toEqual([]);
+  });
+  it('the hose’s end lets gas out only where the nitrogen is off', () => {
+    const off = solveFlow({ ...plain, feed: { by: 'off', holeM: 0.01 } });
+    expect([...off.vents.keys()].sort()).toEqual(['S', 'V']);
+    expect([...solveFlow(plain).vents.keys()]).toEqual(['V']);
+  });
+});
+
 describe('against an independent network solver, laminar', () => {
   it('a branched line with a loop splits alike within 0.1 %', async () => {
     const nodes = ['S', 'A', 'B', 'C', 'D', 'E'];

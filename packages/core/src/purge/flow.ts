@@ -62,7 +62,7 @@ function waysOf(net: PurgeNetwork): Ways {
 
 /** Nodes that a pressure is handed on to, from the air or from the one where it is held. */
 function tied(count: number, ways: readonly Way[], held: number | null): Uint8Array {
-  const near = Array.from({ length: count }, (): number[] => []);
+  const near = Array.from({ length: count }, () => new Set<number>());
   const isTied = new Uint8Array(count);
   const open: number[] = [];
   const tie = (i: number): void => {
@@ -73,11 +73,11 @@ function tied(count: number, ways: readonly Way[], held: number | null): Uint8Ar
   for (const w of ways)
     if (w.b === AIR) tie(w.a);
     else {
-      near[w.a]?.push(w.b);
-      near[w.b]?.push(w.a);
+      (near[w.a] as Set<number>).add(w.b);
+      (near[w.b] as Set<number>).add(w.a);
     }
   if (held !== null) tie(held);
-  for (let i = open.pop(); i !== undefined; i = open.pop()) near[i]?.forEach(tie);
+  for (const i of open) (near[i] as Set<number>).forEach(tie);
   return isTied;
 }
 
@@ -96,25 +96,15 @@ interface Solved {
  */
 function balance(count: number, ways: readonly Way[], source: number, fed: number | null, heldPa: number): Solved {
   const isTied = tied(count, ways, fed === null ? source : null);
-  const free = (i: number): boolean => i >= 0 && isTied[i] === 1 && !(fed === null && i === source);
-  const active = ways.map((w) => free(w.a) || free(w.b));
+  const free = (i: number): boolean => isTied[i] === 1 && !(fed === null && i === source);
   let p: Float64Array = new Float64Array(count);
-  if (fed === null) p[source] = heldPa;
+  p[source] = heldPa;
   const across = (w: Way, of: Float64Array): number => (of[w.a] as number) - (w.b < 0 ? 0 : (of[w.b] as number));
-  const pattern = emptyRows(count);
-  for (let i = 0; i < count; i++) addTo(pattern, i, i, 1);
-  for (const w of ways)
-    if (free(w.a) && free(w.b)) {
-      addTo(pattern, w.a, w.b, 1);
-      addTo(pattern, w.b, w.a, 1);
-    }
-  const order = eliminationOrder(pattern);
-  /** Newton's step: conductances of every way and what each node is out of balance by. */
-  const step = (conductance: readonly number[], out: Float64Array): Float64Array => {
+  /** The balance of every free node by the conductances of the ways; a node that is held stands for itself. */
+  const rowsOf = (conductance: readonly number[]) => {
     const rows = emptyRows(count);
     for (let i = 0; i < count; i++) addTo(rows, i, i, free(i) ? 0 : 1);
     ways.forEach((w, k) => {
-      if (!active[k]) return;
       const g = conductance[k] as number;
       if (free(w.a)) addTo(rows, w.a, w.a, g);
       if (free(w.b)) addTo(rows, w.b, w.b, g);
@@ -123,12 +113,16 @@ function balance(count: number, ways: readonly Way[], source: number, fed: numbe
         addTo(rows, w.b, w.a, -g);
       }
     });
-    return factor(rows, order).solve(out.map((r, i) => (free(i) ? -r : 0)));
+    return rows;
   };
+  const order = eliminationOrder(rowsOf(ways.map(() => 1)));
+  /** Newton's step from conductances and what each node is out of balance by. */
+  const step = (conductance: readonly number[], out: Float64Array): Float64Array =>
+    factor(rowsOf(conductance), order).solve(out.map((r, i) => (free(i) ? -r : 0)));
   /** What flows out of each node more than in, and the sum of its squares. */
   const imbalance = (flows: Float64Array): { out: Float64Array; norm: number } => {
     const out = new Float64Array(count);
-    if (fed !== null) out[source] = -fed;
+    out[source] = -(fed ?? 0);
     ways.forEach((w, k) => {
       const q = flows[k] as number;
       out[w.a] = (out[w.a] as number) + q;
@@ -138,8 +132,7 @@ function balance(count: number, ways: readonly Way[], source: number, fed: numbe
     out.forEach((r, i) => (norm += free(i) ? r * r : 0));
     return { out, norm: Math.sqrt(norm) };
   };
-  const flowsAt = (of: Float64Array): Float64Array =>
-    Float64Array.from(ways, (w, k) => (active[k] ? w.law.flow(across(w, of)) : 0));
+  const flowsAt = (of: Float64Array): Float64Array => Float64Array.from(ways, (w) => w.law.flow(across(w, of)));
   const slopes = (flows: Float64Array): number[] => ways.map((w, k) => 1 / w.law.drop(flows[k] as number).slope);
   // To begin with, every way is straight, as steep as at a guess of the flow.
   const straight = ways.map((w) => 1 / w.law.drop(fed || 1e-4).slope);
@@ -151,14 +144,14 @@ function balance(count: number, ways: readonly Way[], source: number, fed: numbe
   /** Flow that comes of pressures being known to sixteen digits only: much in a wide run that carries next to nothing. */
   const rounding = (g: readonly number[]): number => {
     const highest = p.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
-    return 4 * Number.EPSILON * highest * g.reduce((m, x, k) => (active[k] ? Math.max(m, x) : m), 0);
+    return 4 * Number.EPSILON * highest * Math.max(...g);
   };
   const scale = (): number => Math.max(fed ?? 0, ...flows.map(Math.abs), 1e-15);
   for (let steps = 1; steps <= MOST_STEPS; steps++) {
     const g = slopes(flows);
     const by = step(g, now.out);
     // The flows that go with the step balance exactly, also where pressures are too near to be told apart.
-    const balanced = flows.map((q, k) => (active[k] ? q + (g[k] as number) * across(ways[k] as Way, by) : 0));
+    const balanced = flows.map((q, k) => q + (g[k] as number) * across(ways[k] as Way, by));
     const change = balanced.reduce((m, q, k) => Math.max(m, Math.abs(q - (flows[k] as number))), 0);
     if (change <= Math.max(1e-9 * scale(), rounding(g))) return { potential: p, flows: balanced, steps };
     let t = 1;
