@@ -261,6 +261,9 @@ describe('what is seen and said', () => {
     expect(heatSentences(joint(), planHeat(joint(), two)).map((s) => s.says)[0]).toMatch(
       /^Number 2 tip, about \d+ s: tube first, then both; keep it moving\.$/,
     );
+    expect(heatSentences(joint(), planHeat(joint(), two)).map((s) => s.says)[1]).toMatch(
+      /^\d+ s where the torch gives much, \d+ s where it gives little\.$/,
+    );
     const never = joint(tubeOf('copper', 4.125, 0.11));
     expect(heatSentences(never, planHeat(never, two))[0]!.says).toContain('Take a bigger tip or a second torch');
   });

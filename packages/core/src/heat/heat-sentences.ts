@@ -1,6 +1,7 @@
 import { inASentence } from '../metals/metals.js';
 import { practice, type Source } from '../source/source.js';
 import { said } from '../units/say.js';
+import { EFFICIENCY_SOURCE } from './fuels.js';
 import type { HeatJoint } from './heat-joint.js';
 import { HAND_SOURCE } from './heat-run.js';
 import { diffusivity } from './metal-heat.js';
@@ -51,6 +52,12 @@ export function heatSentences(joint: HeatJoint, plan: HeatPlan): HeatSentence[] 
   } else {
     const heavier = joint.socket.wallM > joint.tube.wallM * 1.2 ? 'most of it on the fitting' : 'then both';
     out.push({ says: `${lead}, ${aboutS(likely)}: tube first, ${heavier}; keep it moving.`, source: HAND_SOURCE });
+    const { least, most } = plan.seconds;
+    if (least !== null)
+      out.push({
+        says: `${aboutS(least).replace('about ', '')} where the torch gives much, ${most === null ? 'never where it gives little' : `${aboutS(most).replace('about ', '')} where it gives little`}.`,
+        source: EFFICIENCY_SOURCE,
+      });
     if (plan.verdict === 'slow')
       out.push({
         says: `Over ${AIM_S / 60} minutes: flux and metal stand it, a bigger tip is better.`,
