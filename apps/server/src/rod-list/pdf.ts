@@ -1,3 +1,4 @@
+import { gasRows } from '@hephaist/core/rod-list/gas-list';
 import { orderWords } from '@hephaist/core/rod-list/rod-list';
 import { formatQuantity } from '@hephaist/core/units/units';
 import { openPdf } from '../pdf/document.js';
@@ -37,22 +38,7 @@ export function rodListPdf(
       `${f.jars} ${f.jars === 1 ? 'jar' : 'jars'}, ${f.brushes} ${f.brushes === 1 ? 'brush' : 'brushes'}`,
       '',
     ]),
-    ...(
-      [
-        ['Acetylene', gas.fuelM3, gas.cylinders.fuel],
-        ['Oxygen', gas.oxygenM3, gas.cylinders.oxygen],
-        ['Nitrogen', gas.nitrogenM3, gas.cylinders.nitrogen],
-      ] as const
-    ).map(([name, m3, n]) => [
-      name,
-      say(m3, 'gas'),
-      '',
-      String(gas.joints),
-      '',
-      '',
-      n === null ? '' : `${n} ${n === 1 ? 'cylinder' : 'cylinders'}`,
-      '',
-    ]),
+    ...gasRows(gas).map((r) => [r.gas, say(r.m3, 'gas'), '', String(gas.joints), '', '', r.order, '']),
     ['Together', '', '', '', '', '', '', money(list.cost)],
   ];
   doc.font('strong').fontSize(18).text('Rod and flux list');

@@ -103,6 +103,15 @@ function coldest(tempK: Float64Array, cells: readonly number[]): number {
   return low;
 }
 
+/** When a temperature is first passed, s; null where it never is. */
+export function passedAt(curve: readonly Instant[], of: (n: Instant) => number, tempK: number): number | null {
+  const k = curve.findIndex((n) => of(n) >= tempK);
+  if (k < 0) return null;
+  const [a, b] = [curve[k - 1], curve[k] as Instant];
+  if (!a) return b.timeS;
+  return a.timeS + ((b.timeS - a.timeS) * (tempK - of(a))) / (of(b) - of(a));
+}
+
 /** What is left to melting on the part that is nearest to it, K. */
 export const roomK = (now: Instant, meltsK: RunSpec['meltsK']): number =>
   Math.min(meltsK.tube - now.tubeHottestK, meltsK.socket - now.socketHottestK);
@@ -110,6 +119,8 @@ export const roomK = (now: Instant, meltsK: RunSpec['meltsK']): number =>
 /** A joint being heated or cooling: temperatures of its cells, and all that came and went. */
 export class HeatRun {
   readonly tempK: Float64Array;
+  /** Highest that each cell has been, K. */
+  readonly peakK: Float64Array;
   readonly instants: Instant[] = [];
   timeS = 0;
   flameJ = 0;
@@ -131,6 +142,7 @@ export class HeatRun {
     requireRange('airK', airK, 200, 350, 'K');
     requireRange('purgeM3s', spec.purgeM3s ?? 0, 0, 0.1, 'm³/s');
     this.tempK = new Float64Array(chain.cells).fill(airK);
+    this.peakK = Float64Array.from(this.tempK);
     this.room = workspace(chain);
     this.lit = new Float64Array(chain.cells);
     const { lapM } = chain.spec;
@@ -255,6 +267,7 @@ export class HeatRun {
     for (const i of chain.lapSocket) lapHottestK = Math.max(lapHottestK, this.tempK[i] as number);
     for (let i = 0; i < chain.cells; i++) {
       const k = this.tempK[i] as number;
+      if (k > (this.peakK[i] as number)) this.peakK[i] = k;
       if (chain.of[i] === 0) tubeHottestK = Math.max(tubeHottestK, k);
       else socketHottestK = Math.max(socketHottestK, k);
     }

@@ -1,7 +1,7 @@
 import type { Flux } from '../fluxes/fluxes.js';
 import type { Metal } from '../metals/metals.js';
 import { fluxSigns, HEAT_COLOURS, OXIDE_ONSET_K, showsColour } from './colours.js';
-import type { Instant } from './heat-run.js';
+import { type Instant, passedAt } from './heat-run.js';
 
 /** One thing that is seen on the way to heat, in order of time. */
 export interface Seen {
@@ -9,15 +9,6 @@ export interface Seen {
   readonly tempK: number;
   readonly kind: 'colour' | 'flux' | 'oxide' | 'feed';
   readonly says: string;
-}
-
-/** When a temperature is first passed, s; null where it never is. */
-export function passedAt(curve: readonly Instant[], of: (n: Instant) => number, tempK: number): number | null {
-  const k = curve.findIndex((n) => of(n) >= tempK);
-  if (k < 0) return null;
-  const [a, b] = [curve[k - 1], curve[k] as Instant];
-  if (!a) return b.timeS;
-  return a.timeS + ((b.timeS - a.timeS) * (tempK - of(a))) / (of(b) - of(a));
 }
 
 /**

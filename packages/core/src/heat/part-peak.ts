@@ -1,3 +1,4 @@
+import { remembered } from '../numeric/remembered.js';
 import { derived } from '../source/source.js';
 import { degFToK } from '../units/units.js';
 import { TIPS } from './fuels.js';
@@ -25,32 +26,19 @@ export const PART_HEAT_SOURCE = derived(
 const NO_PART_MINDS_K = degFToK(150);
 
 type Peaks = HeatPlan['peaks'];
-const known = new Map<string, Peaks>();
-const REMEMBERED = 3000;
+const peaksKnown = remembered<Peaks>(3000);
 
 /** Peaks along the tube where a rod is worked at a temperature, nearest first; for bare tube they serve a part at any distance. */
-function peaksAt(joint: HeatJoint, workK: number, protection: ProtectionId): Peaks {
-  const key = `${heatKey(joint)} ${Math.round(workK)} ${protection}`;
-  const before = known.get(key);
-  if (before) return before;
-  const at = { ...joint, workK };
-  const typical = { ...joint, part: null, workK: Math.min(TYPICAL_K, meltsAtK(joint) - UNDER_MELTING_K) };
-  const torch = usualTorch(typical, PLANNED_TIPS);
-  const run = runOf(at, torch, efficiencyOf(torch).value, { ...shielding(at, protection), fineness: 1.5 });
-  const peak = Float64Array.from(run.tempK);
-  const watch = (): void => {
-    for (let i = 0; i < peak.length; i++) peak[i] = Math.max(peak[i] as number, run.tempK[i] as number);
-  };
-  brazeBy(run, at, watch);
-  run.go(false, SOAK_S, (n) => {
-    watch();
-    return n.hottestK < NO_PART_MINDS_K;
+const peaksAt = (joint: HeatJoint, workK: number, protection: ProtectionId): Peaks =>
+  peaksKnown(`${heatKey(joint)} ${Math.round(workK)} ${protection}`, () => {
+    const at = { ...joint, workK };
+    const typical = { ...joint, part: null, workK: Math.min(TYPICAL_K, meltsAtK(joint) - UNDER_MELTING_K) };
+    const torch = usualTorch(typical, PLANNED_TIPS);
+    const run = runOf(at, torch, efficiencyOf(torch).value, { ...shielding(at, protection), fineness: 1.5 });
+    brazeBy(run, at);
+    run.go(false, SOAK_S, (n) => n.hottestK < NO_PART_MINDS_K);
+    return peaksOf(run);
   });
-  const peaks = peaksOf(run.spec.chain, peak);
-  if (known.size >= REMEMBERED) known.clear();
-  known.set(key, peaks);
-  return peaks;
-}
 
 /** Peak at a distance, K, straight between the places it was followed at; beyond them the last. */
 function peakAt(peaks: Peaks, distanceM: number): number {

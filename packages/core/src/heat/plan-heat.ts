@@ -1,3 +1,4 @@
+import { OXYGEN_IN_AIR } from '../purge/gas.js';
 import { requireRange } from '../source/problem.js';
 import { practice, type Source } from '../source/source.js';
 import { degFToK, INCH } from '../units/units.js';
@@ -5,7 +6,7 @@ import { flameOf, middleEfficiency } from './flame.js';
 import { fluxUsed } from './flux-life.js';
 import { EFFICIENCY, findFuel, type Tip, usualFlow } from './fuels.js';
 import { type HeatJoint, jointChain, LONGEST_HEAT_S } from './heat-joint.js';
-import { DRAWS_AWAY_K, HeatRun, type Instant, roomK, type RunSpec } from './heat-run.js';
+import { DRAWS_AWAY_K, HeatRun, type Instant, passedAt, roomK, type RunSpec } from './heat-run.js';
 import { DRAUGHT, type Losses, TOUCH_K } from './losses.js';
 import { oxideFilm, type OxideWord, oxideWord } from './oxide.js';
 
@@ -77,7 +78,18 @@ export interface HeatPlan {
   readonly gas: { readonly fuelM3: number; readonly oxygenM3: number };
 }
 
-const LONGEST_COOL_S = 7200;
+/** Longest cooling that is looked at, s. */
+export const LONGEST_COOL_S = 7200;
+
+/** Fuel while a torch burns, or both of two, m3/s. */
+export const fuelFlow = ({ tip, fuelM3s, torches = 1 }: Torch): number => (fuelM3s ?? usualFlow(tip)) * torches;
+
+/** Fuel and oxygen for so long under the flame, m3 at 1 atm. */
+export function gasOf(torch: Torch, seconds: number): HeatPlan['gas'] {
+  const fuelM3 = fuelFlow(torch) * seconds;
+  const ratio = torch.tip.burntWith === 'oxygen' ? (findFuel(torch.tip.fuelId)?.oxygenRatio ?? 0) : 0;
+  return { fuelM3, oxygenM3: fuelM3 * ratio };
+}
 
 export const efficiencyOf = (torch: Torch): { value: number; low: number; high: number } =>
   torch.efficiency ?? {
@@ -122,17 +134,14 @@ export function runOf(joint: HeatJoint, torch: Torch, efficiency: number, more: 
   });
 }
 
-/** When the coldest of the lap came to a temperature, s, between the last two instants. */
-export function arrival(instants: readonly Instant[], workK: number): number {
-  const [a, b] = [instants.at(-2) as Instant, instants.at(-1) as Instant];
-  const share = (workK - a.coldestK) / (b.coldestK - a.coldestK);
-  return a.timeS + (b.timeS - a.timeS) * Math.max(0, Math.min(1, share));
-}
+/** When the coldest of the lap came to a temperature, s; null where it did not. */
+const arrival = (run: HeatRun, workK: number): number | null => passedAt(run.instants, (n) => n.coldestK, workK);
 
-/** Seconds to heat, or null where it does not get there. */
-export function secondsTo(joint: HeatJoint, torch: Torch, efficiency: number): number | null {
+/** Heats a joint until it is there or for as long as is looked at: the run, and the seconds it took or null. */
+export function heatTo(joint: HeatJoint, torch: Torch, efficiency: number): { run: HeatRun; seconds: number | null } {
   const run = runOf(joint, torch, efficiency, { fineness: 1.5 });
-  return run.go(true, LONGEST_HEAT_S, (n) => n.coldestK >= joint.workK) ? arrival(run.instants, joint.workK) : null;
+  run.go(true, LONGEST_HEAT_S, (n) => n.coldestK >= joint.workK);
+  return { run, seconds: arrival(run, joint.workK) };
 }
 
 /** At the rate it still warms, a joint that would want this much longer never gets there, s. */
@@ -153,14 +162,18 @@ export const feedSeconds = (odM: number): number => FEED_S * Math.max(0.5, odM /
  * @param watch told at each instant
  * @returns seconds until the coldest of the lap was at heat, or null, and that instant
  */
-export function brazeBy(run: HeatRun, joint: HeatJoint, watch: () => void): { likely: number | null; there: Instant } {
+export function brazeBy(
+  run: HeatRun,
+  joint: HeatJoint,
+  watch: () => void = () => undefined,
+): { likely: number | null; there: Instant } {
   const arrives = run.go(true, LONGEST_HEAT_S, (n) => {
     watch();
     return n.coldestK >= joint.workK;
   });
   const there = run.now();
   if (!arrives) return { likely: null, there };
-  const likely = arrival(run.instants, joint.workK);
+  const likely = arrival(run, joint.workK);
   run.wet();
   // The flame is kept on lightly while the rod is fed: it holds, it does not drive on.
   run.go(
@@ -189,13 +202,9 @@ export function planHeat(joint: HeatJoint, torch: Torch): HeatPlan {
     'K: the flame must be hotter than the rod needs',
   );
   requireRange('oxygen', joint.oxygen, 0, 1);
-  const chain = jointChain(joint);
-  const run = runOf(joint, torch, share.value, { chain });
-  const peak = Float64Array.from(run.tempK);
+  const run = runOf(joint, torch, share.value);
   const partK: number[] = joint.part ? [joint.airK] : [];
   const watch = (): void => {
-    for (let i = 0; i < chain.cells; i++)
-      if ((run.tempK[i] as number) > (peak[i] as number)) peak[i] = run.tempK[i] as number;
     if (joint.part) partK.push(run.atDistance(joint.part.distanceM));
   };
   const { likely, there } = brazeBy(run, joint, watch);
@@ -210,12 +219,11 @@ export function planHeat(joint: HeatJoint, torch: Torch): HeatPlan {
   });
   const used = joint.flux ? fluxUsed(joint.flux, heated) : null;
   const [timeS, hotK] = [run.instants.map((n) => n.timeS), run.instants.map((n) => n.tubeK)];
-  const [filmM, inAirM] = [oxideFilm(timeS, hotK, joint.oxygen), oxideFilm(timeS, hotK, 0.2095)];
-  const fuelM3 = (torch.fuelM3s ?? usualFlow(torch.tip)) * (torch.torches ?? 1) * leaveAtS;
+  const [filmM, inAirM] = [oxideFilm(timeS, hotK, joint.oxygen), oxideFilm(timeS, hotK, OXYGEN_IN_AIR)];
   return {
     torch,
     verdict: verdictOf(likely, heated, joint.workK),
-    seconds: { likely, least: secondsTo(joint, torch, share.high), most: secondsTo(joint, torch, share.low) },
+    seconds: { likely, least: heatTo(joint, torch, share.high).seconds, most: heatTo(joint, torch, share.low).seconds },
     reachesK: there.coldestK,
     spreadK: there.hottestK - there.coldestK,
     marginK: marginAtK(joint, there),
@@ -224,15 +232,12 @@ export function planHeat(joint: HeatJoint, torch: Torch): HeatPlan {
     leaveAtS,
     curve: run.instants,
     partK: joint.part ? partK : null,
-    peaks: peaksOf(chain, peak),
+    peaks: peaksOf(run),
     coolS: { still: run.timeS - leaveAtS, draught },
     quenchAfterS,
     fluxUsed: used ? (used.at(-1) ?? 0) : null,
     inside: { filmM, word: oxideWord(filmM), inAirM, inAirWord: oxideWord(inAirM) },
-    gas: {
-      fuelM3,
-      oxygenM3: torch.tip.burntWith === 'oxygen' ? fuelM3 * (findFuel(torch.tip.fuelId)?.oxygenRatio ?? 0) : 0,
-    },
+    gas: gasOf(torch, leaveAtS),
   };
 }
 
@@ -246,7 +251,7 @@ function coolIn(from: HeatRun, joint: HeatJoint, torch: Torch, efficiency: numbe
 }
 
 /** Highest temperatures of the tube outside the socket, nearest first. */
-export function peaksOf(chain: HeatRun['spec']['chain'], peakK: Float64Array): HeatPlan['peaks'] {
+export function peaksOf({ spec: { chain }, peakK }: HeatRun): HeatPlan['peaks'] {
   const out: { distanceM: number; peakK: number }[] = [];
   for (let i = chain.cells - 1; i >= 0; i--)
     if (chain.of[i] === 0 && chain.outsideM2[i])

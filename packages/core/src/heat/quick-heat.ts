@@ -1,8 +1,8 @@
-import { findFuel, usualFlow } from './fuels.js';
+import { remembered } from '../numeric/remembered.js';
 import { alikeJoint, type HeatJoint } from './heat-joint.js';
 import { TOUCH_K } from './losses.js';
 import { PLANNED_TIPS } from './part-peak.js';
-import { brazeBy, efficiencyOf, runOf } from './plan-heat.js';
+import { brazeBy, efficiencyOf, fuelFlow, gasOf, LONGEST_COOL_S, runOf } from './plan-heat.js';
 import { heatKey, usualTorch } from './rank-tips.js';
 
 /** The short of a joint's heat, for lists of thousands. */
@@ -21,35 +21,27 @@ export interface QuickHeat {
   readonly fuelM3s: number;
 }
 
-const LONGEST_COOL_S = 7200;
-const known = new Map<string, QuickHeat>();
-const REMEMBERED = 5000;
+const shorts = remembered<QuickHeat>(5000);
 
 /** The heat of a joint under its usual torch, within some seconds of the whole plan; alike joints are worked out once. */
 export function quickHeat(joint: HeatJoint): QuickHeat {
   const alike = { ...alikeJoint(joint), part: null };
-  const key = `${heatKey(alike)} ${alike.workK}`;
-  const before = known.get(key);
-  if (before) return before;
-  const torch = usualTorch(alike, PLANNED_TIPS);
-  const { tip, torches = 1 } = torch;
-  const run = runOf(alike, torch, efficiencyOf(torch).value, { fineness: 1.5 });
-  const { likely } = brazeBy(run, alike, () => undefined);
-  const flameS = run.timeS;
-  run.go(false, LONGEST_COOL_S, (n) => n.hottestK <= TOUCH_K);
-  const fuelM3s = usualFlow(tip) * torches;
-  const quick: QuickHeat = {
-    tipId: tip.id,
-    tip: tip.name,
-    torches,
-    seconds: likely,
-    flameS,
-    coolS: run.timeS - flameS,
-    fuelM3: fuelM3s * flameS,
-    oxygenM3: tip.burntWith === 'oxygen' ? fuelM3s * flameS * (findFuel(tip.fuelId)?.oxygenRatio ?? 0) : 0,
-    fuelM3s,
-  };
-  if (known.size >= REMEMBERED) known.clear();
-  known.set(key, quick);
-  return quick;
+  return shorts(`${heatKey(alike)} ${alike.workK}`, () => {
+    const torch = usualTorch(alike, PLANNED_TIPS);
+    const { tip, torches = 1 } = torch;
+    const run = runOf(alike, torch, efficiencyOf(torch).value, { fineness: 1.5 });
+    const { likely } = brazeBy(run, alike);
+    const flameS = run.timeS;
+    run.go(false, LONGEST_COOL_S, (n) => n.hottestK <= TOUCH_K);
+    return {
+      tipId: tip.id,
+      tip: tip.name,
+      torches,
+      seconds: likely,
+      flameS,
+      coolS: run.timeS - flameS,
+      ...gasOf(torch, flameS),
+      fuelM3s: fuelFlow(torch),
+    };
+  });
 }

@@ -1,16 +1,7 @@
+import { remembered } from '../numeric/remembered.js';
 import type { Tip } from './fuels.js';
-import { type HeatJoint, LONGEST_HEAT_S } from './heat-joint.js';
-import {
-  AIM_S,
-  arrival,
-  efficiencyOf,
-  type HeatVerdict,
-  marginAtK,
-  runOf,
-  secondsTo,
-  type Torch,
-  verdictOf,
-} from './plan-heat.js';
+import type { HeatJoint } from './heat-joint.js';
+import { AIM_S, efficiencyOf, heatTo, type HeatVerdict, marginAtK, type Torch, verdictOf } from './plan-heat.js';
 
 /** How one tip would do on a joint. */
 export interface TipTrial {
@@ -28,22 +19,16 @@ export interface TipTrial {
   readonly chosen: boolean;
 }
 
-function tried(joint: HeatJoint, tip: Tip, torches: 1 | 2, efficiency: number) {
-  const run = runOf(joint, { tip, torches }, efficiency, { fineness: 1.5 });
-  const arrives = run.go(true, LONGEST_HEAT_S, (n) => n.coldestK >= joint.workK);
-  return { run, seconds: arrives ? arrival(run.instants, joint.workK) : null };
-}
-
 function trial(joint: HeatJoint, tip: Tip, torches: 1 | 2): TipTrial {
   const share = efficiencyOf({ tip });
-  const { run, seconds } = tried(joint, tip, torches, share.value);
+  const { run, seconds } = heatTo(joint, { tip, torches }, share.value);
   const there = run.now();
   return {
     tip,
     torches,
     verdict: verdictOf(seconds, run.instants, joint.workK),
     seconds,
-    mostSeconds: seconds === null ? null : tried(joint, tip, torches, share.low).seconds,
+    mostSeconds: seconds === null ? null : heatTo(joint, { tip, torches }, share.low).seconds,
     reachesK: there.coldestK,
     marginK: marginAtK(joint, there),
     curve: run.instants.map((n) => ({ timeS: n.timeS, coldestK: n.coldestK })),
@@ -71,9 +56,7 @@ export function rankTips(joint: HeatJoint, tips: readonly Tip[]): TipTrial[] {
   return trials.map((t) => (t === best ? { ...t, chosen: true } : t));
 }
 
-const usual = new Map<string, Torch>();
-/** How many joints' usual torches are kept in mind. */
-const REMEMBERED = 2000;
+const torches = remembered<Torch>(2000);
 
 /** What tells two joints apart to the heat: all but what the rod and flux are. */
 export const heatKey = (joint: HeatJoint): string =>
@@ -102,7 +85,7 @@ export const heatKey = (joint: HeatJoint): string =>
 function smallestInTime(joint: HeatJoint, tips: readonly Tip[]): Tip | null {
   const isInTime = (k: number): boolean => {
     const tip = tips[k] as Tip;
-    return (secondsTo(joint, { tip }, efficiencyOf({ tip }).low) ?? Infinity) <= AIM_S;
+    return (heatTo(joint, { tip }, efficiencyOf({ tip }).low).seconds ?? Infinity) <= AIM_S;
   };
   let [low, high] = [0, tips.length];
   while (low < high) {
@@ -113,17 +96,17 @@ function smallestInTime(joint: HeatJoint, tips: readonly Tip[]): Tip | null {
   return tips[low] ?? null;
 }
 
-/** The torch that a joint is planned with from a chart of tips; alike joints are tried once. */
-export function usualTorch(joint: HeatJoint, tips: readonly Tip[]): Torch {
-  const key = `${heatKey(joint)} ${Math.round(joint.workK)} ${tips.map((t) => [t.id, t.fuelM3s.min, t.fuelM3s.max].join()).join()}`;
-  const known = usual.get(key);
-  if (known) return known;
+function chosenTorch(joint: HeatJoint, tips: readonly Tip[]): Torch {
   const first = smallestInTime(joint, tips);
   const isSafe = first && trial(joint, first, 1).marginK >= 0;
   const best = isSafe ? { tip: first, torches: 1 as const } : rankTips(joint, tips).find((t) => t.chosen);
   if (!best) throw new Error('no tip to choose from');
-  const torch: Torch = { tip: best.tip, torches: best.torches };
-  if (usual.size >= REMEMBERED) usual.clear();
-  usual.set(key, torch);
-  return torch;
+  return { tip: best.tip, torches: best.torches };
 }
+
+/** The torch that a joint is planned with from a chart of tips; alike joints are tried once. */
+export const usualTorch = (joint: HeatJoint, tips: readonly Tip[]): Torch =>
+  torches(
+    `${heatKey(joint)} ${Math.round(joint.workK)} ${tips.map((t) => [t.id, t.fuelM3s.min, t.fuelM3s.max].join()).join()}`,
+    () => chosenTorch(joint, tips),
+  );

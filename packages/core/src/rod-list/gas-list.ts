@@ -63,3 +63,19 @@ export function gasList(joints: readonly RodListJoint[], wishes: GasWishes): Gas
     },
   };
 }
+
+/** One gas of the list, its amount in m3 at 1 atm, and what to carry: "2 cylinders", nothing where no size was told. */
+export interface GasRow {
+  readonly gas: 'Acetylene' | 'Oxygen' | 'Nitrogen';
+  readonly m3: number;
+  readonly order: string;
+}
+
+const cylinderWords = (n: number | null): string => (n === null ? '' : `${n} ${n === 1 ? 'cylinder' : 'cylinders'}`);
+
+/** The list gas by gas, for a table of any kind. */
+export const gasRows = ({ fuelM3, oxygenM3, nitrogenM3, cylinders: n }: GasList): GasRow[] => [
+  { gas: 'Acetylene', m3: fuelM3, order: cylinderWords(n.fuel) },
+  { gas: 'Oxygen', m3: oxygenM3, order: cylinderWords(n.oxygen) },
+  { gas: 'Nitrogen', m3: nitrogenM3, order: cylinderWords(n.nitrogen) },
+];

@@ -1,4 +1,4 @@
-import type { GasList } from '@hephaist/core/rod-list/gas-list';
+import { type GasList, gasRows } from '@hephaist/core/rod-list/gas-list';
 import { orderWords, type RodList } from '@hephaist/core/rod-list/rod-list';
 import Papa from 'papaparse';
 
@@ -28,18 +28,12 @@ export function rodListCsv(list: RodList, gas: GasList): string {
         order: `${f.jars} half-pound jars, ${f.brushes} brushes`,
         cost: '',
       })),
-      ...(
-        [
-          ['acetylene', gas.fuelM3, gas.cylinders.fuel],
-          ['oxygen', gas.oxygenM3, gas.cylinders.oxygen],
-          ['nitrogen', gas.nitrogenM3, gas.cylinders.nitrogen],
-        ] as const
-      ).map(([name, m3, cylinders]) => ({
+      ...gasRows(gas).map((r) => ({
         kind: 'gas',
-        class: name,
+        class: r.gas.toLowerCase(),
         'joints left': gas.joints,
-        'volume left m3': m3.toFixed(3),
-        order: cylinders === null ? '' : `${cylinders} ${cylinders === 1 ? 'cylinder' : 'cylinders'}`,
+        'volume left m3': r.m3.toFixed(3),
+        order: r.order,
       })),
     ],
     {
