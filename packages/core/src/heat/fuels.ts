@@ -119,5 +119,6 @@ export const TIPS: readonly Tip[] = [
 ];
 
 /** Flow a tip is set to, m3/s of fuel: two thirds up its range. Source: practice. */
-export const usualFlow = (tip: Tip): number => tip.fuelM3s.min + ((tip.fuelM3s.max - tip.fuelM3s.min) * 2) / 3;
+export const usualFlow = (tip: Pick<Tip, 'fuelM3s'>): number =>
+  tip.fuelM3s.min + ((tip.fuelM3s.max - tip.fuelM3s.min) * 2) / 3;
 export const USUAL_FLOW_SOURCE = practice('a tip is taken as set two thirds up its range');

@@ -1,6 +1,7 @@
 import { inASentence } from '../metals/metals.js';
 import { practice, type Source } from '../source/source.js';
 import { said } from '../units/say.js';
+import { capital } from '../words/capital.js';
 import { EFFICIENCY_SOURCE } from './fuels.js';
 import type { HeatJoint } from './heat-joint.js';
 import { HAND_SOURCE } from './heat-run.js';
@@ -38,7 +39,7 @@ const ROUND_SOURCE: Source = {
 export function heatSentences(joint: HeatJoint, plan: HeatPlan): HeatSentence[] {
   const { tip, torches = 1 } = plan.torch;
   const name = `${torches === 2 ? 'Two torches, ' : ''}${tip.name} tip`;
-  const lead = torches === 2 ? name : name.charAt(0).toUpperCase() + name.slice(1);
+  const lead = torches === 2 ? name : capital(name);
   const out: HeatSentence[] = [];
   const { likely } = plan.seconds;
   if (likely === null) {

@@ -1,5 +1,6 @@
 import { practice } from '../source/source.js';
 import { said } from '../units/say.js';
+import { capital } from '../words/capital.js';
 import { DEVICE_IDS, type DeviceId, DEVICES } from './instruments.js';
 import { type PurgeReading, readBy, readingsOf } from './marks.js';
 import { goodForMs } from './proof.js';
@@ -88,7 +89,7 @@ export function alarms(given: readonly PurgeReading[], wishes: AlarmWishes, nowM
       out.push({
         id: `${id} stale`,
         level: id === 'oxygen' && wishes.wasProved ? 'stop' : 'mind',
-        says: `${DEVICES[id].name[0]?.toUpperCase()}${DEVICES[id].name.slice(1)}: ${words}`,
+        says: `${capital(DEVICES[id].name)}: ${words}`,
       });
     }
   return out.sort((a, b) => (a.level === b.level ? 0 : a.level === 'stop' ? -1 : 1));

@@ -32,6 +32,7 @@ import { COVERAGE_SOURCE } from '../uncertainty/uncertainty.js';
 import { inUnits, said } from '../units/say.js';
 import { PSI } from '../units/units.js';
 import { heatRows } from './heat-rows.js';
+import { torchRows } from './torch-rows.js';
 
 export interface ProvenanceRow {
   readonly table: string;
@@ -130,6 +131,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       source: COVERAGE_SOURCE,
     },
     ...heatRows(),
+    ...torchRows(),
     {
       table: 'Defaults of the computation',
       item: 'flux by jar and brush',

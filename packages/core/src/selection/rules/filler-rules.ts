@@ -7,6 +7,7 @@ import { buildsUp, MOST_SILVER, PATCH_SOURCE } from '../../repair/patch.js';
 import { derived, practice, published } from '../../source/source.js';
 import { said } from '../../units/say.js';
 import { degFToK, deltaFToK } from '../../units/units.js';
+import { capital } from '../../words/capital.js';
 import { bothCopper, type Candidate, firstToMelt, hasFamily, type Rule } from '../facts.js';
 import { COATING, isMadeCoated } from '../flux-choice.js';
 import { SERVICE_ROD_RULES } from './service-rules.js';
@@ -165,7 +166,7 @@ const gapAtHeat: FillerRule = {
       effect: hard || starved ? 'refuse' : 'caution',
       says: starved
         ? `Tight${where} at ${f(c.gap.tempK)}: a sluggish rod does not enter a gap this fine. Take a rod that likes a tighter gap, or open the gap.`
-        : `${verdict[0]?.toUpperCase()}${verdict.slice(1)}${where} at ${f(c.gap.tempK)}: ${GAP_ADVICE[verdict]}.`,
+        : `${capital(verdict)}${where} at ${f(c.gap.tempK)}: ${GAP_ADVICE[verdict]}.`,
     };
   },
 };
