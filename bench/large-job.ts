@@ -33,6 +33,9 @@ export function largeJob(n: number): JobFile {
     lineSteps: [],
     instruments: [],
     lots: [],
+    rigs: [],
+    hotWork: [],
+    hotWorkMarks: [],
     secondLooks: [],
   };
 }

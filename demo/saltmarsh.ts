@@ -14,6 +14,7 @@ import { degFToK, FOOT, INCH, PSI, SCFH } from '@hephaist/core/units/units';
 import { demoCrew } from './saltmarsh-crew.js';
 import { DEMO_LINES, type DemoLine, type DemoOdd } from './saltmarsh-lines.js';
 import { demoProcedures, demoRecords } from './saltmarsh-procedures.js';
+import { demoHotWork, demoRigs } from './saltmarsh-rigs.js';
 import { demoTests } from './saltmarsh-tests.js';
 
 /**
@@ -262,6 +263,8 @@ export function saltmarsh(today: string): JobFile {
     lineSteps: [],
     pressureTests: demoTests(id, lines, (before) => shiftDays(today, -before)),
     pqrs: demoRecords(id, orla.id, coupons, shiftDays(today, -250)),
+    rigs: demoRigs(id, Number(today.slice(0, 4))),
+    ...demoHotWork(id, job.id, shiftDays(today, -2)),
     ownRows,
     sessions: [],
     marks: [],

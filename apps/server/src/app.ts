@@ -35,6 +35,7 @@ import { commandRoutes } from './records/routes.js';
 import type { RecordStore } from './records/store.js';
 import { rodListRoutes } from './rod-list/routes.js';
 import { shopRoutes } from './shop/shop.js';
+import { torchRoutes } from './torch/routes.js';
 import { type WorkPool, workPool } from './work/work-pool.js';
 
 export interface AppOptions {
@@ -112,6 +113,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', trailRoutes(addressOf(db), work, anchors));
   app.use('/api', jobRoutes(maxBytes, work, kept));
   app.use('/api', crewRoutes(people, now));
+  app.use('/api', torchRoutes(now));
   app.use('/api', followRoutes(now));
   app.use('/api', paperRoutes(now));
   app.use('/api', shopRoutes());

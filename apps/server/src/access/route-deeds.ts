@@ -54,6 +54,8 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['GET', '/hand-overs/:id/package.zip', 'export'],
   ['GET', '/crew', 'read'],
   ['GET', '/on-file', 'read'],
+  ['GET', '/rigs', 'read'],
+  ['GET', '/jobs/:id/hot-work', 'read'],
   ['GET', '/others', 'read'],
   ['GET', '/follow/:of/:id', 'read'],
   ['GET', '/follow/:of/:id/page.pdf', 'read'],

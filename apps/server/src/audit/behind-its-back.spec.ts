@@ -5,6 +5,12 @@ import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
+import {
+  sampleHotWork,
+  sampleMark as sampleWatchMark,
+  sampleRig,
+  sampleRound,
+} from '../../../../packages/contracts/src/testing/torch-samples.js';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
 import { sampleStep } from '../../test/steps.js';
@@ -56,6 +62,12 @@ beforeAll(async () => {
   const annulment = { id: newId(), kind: 'coupon', recordId: file.coupons[0]!.id, reason: 'wrong', replacedById: null };
   await put('annulment', annulment, { password: TEST_PASSWORD, meaning: 'annulled' }).expect(200);
   for (const [kind, sample] of Object.entries(onFileSamples(newId))) await put(kind, sample).expect(200);
+  const rig = sampleRig(newId, { name: 'Lent' });
+  await put('rig', rig).expect(200);
+  await put('rig_check', sampleRound(newId, rig, 'Test everything')).expect(200);
+  const work = sampleHotWork(newId, file.job.id, 'Test everything');
+  await put('hot_work', work).expect(200);
+  await put('hot_work_mark', sampleWatchMark(newId, work, 'flame on')).expect(200);
   await put('line_step', sampleStep(file), { password: TEST_PASSWORD, meaning: 'tested' }).expect(200);
   const [seen] = file.pqrs;
   const look = {
@@ -125,6 +137,10 @@ const OTHER: Readonly<Record<string, unknown>> = {
   brazer_id: uuid,
   session_id: uuid,
   record_id: uuid,
+  rig_id: uuid,
+  hot_work_id: uuid,
+  name: 'other',
+  on_day: '2020-01-01',
   mark: 'XX',
   sort: 999,
   number: 'XX',

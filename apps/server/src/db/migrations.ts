@@ -20,6 +20,8 @@ import * as annulments from './0018-annulments.js';
 import * as onFile from './0019-on-file.js';
 import * as lineSteps from './0020-line-steps.js';
 import * as secondLooks from './0021-second-looks.js';
+import * as torchRigs from './0022-torch-rigs.js';
+import * as hotWork from './0023-hot-work.js';
 
 export interface Migration {
   readonly name: string;
@@ -49,6 +51,8 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0019-on-file', up: onFile.up },
   { name: '0020-line-steps', up: lineSteps.up },
   { name: '0021-second-looks', up: secondLooks.up },
+  { name: '0022-torch-rigs', up: torchRigs.up },
+  { name: '0023-hot-work', up: hotWork.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

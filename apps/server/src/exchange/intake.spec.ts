@@ -26,7 +26,8 @@ function bare(change: Partial<JobFile> = {}): JobFile {
   const job = { ...demo.job, id: newId() };
   const empty = { lines: [], joints: [], logs: [], procedures: [], brazers: [], coupons: [], confirmations: [] };
   const rest = { pqrs: [], pressureTests: [], signatures: [], ownRows: [], sessions: [], marks: [], trace: [] };
-  return { ...demo, ...empty, ...rest, job, ...change };
+  const torch = { rigs: [], hotWork: [], hotWorkMarks: [] };
+  return { ...demo, ...empty, ...rest, ...torch, job, ...change };
 }
 const send = (body: object, role: 'lead' | 'quality' | 'administrator' | 'fitter' | 'auditor' = 'lead', id = newId()) =>
   h.as(role).post(`/api/import/${id}`).send(body);

@@ -65,6 +65,7 @@ const UNIQUE: Readonly<Record<string, FieldProblem>> = {
   pqr_number_unique: { field: 'number', says: 'this record number is already on file' },
   reserved_coupon_number_unique: { field: 'number', says: 'another coupon has this number reserved' },
   instrument_number_unique: { field: 'number', says: 'one of this kind and number is on file already' },
+  rig_name_unique: { field: 'name', says: 'another rig has this name' },
   lot_unique: { field: 'lot', says: 'this lot is on file already' },
   house_unique: { field: 'id', says: 'the company has these already: load them again' },
   coupon_number_unique: { field: 'number', says: 'this coupon number is already on file' },

@@ -1,15 +1,7 @@
 import type { PurgeMark, PurgeSession } from '@hephaist/contracts/records/purge-session';
 import { ContractError } from '@hephaist/contracts/schemas/parse';
-import { byWords, isHonestBy } from '@hephaist/contracts/schemas/told';
+import { checkBy } from '../records/by.js';
 import type { RecordStore } from '../records/store.js';
-
-/** What is done is done by who is signed in, or is marked as told. @throws ContractError at `by` */
-function checkBy({ by: { person } }: RecordStore, by: string): void {
-  if (!isHonestBy(by, person))
-    throw new ContractError([
-      { field: 'by', says: `"${person}", who is signed in; somebody else as "${byWords(by, person)}"` },
-    ]);
-}
 
 /**
  * One set of instruments hangs on one line at a time.

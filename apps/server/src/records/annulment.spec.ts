@@ -149,6 +149,8 @@ describe('evidence that was filed wrongly', () => {
         joints: [],
         logs: [],
         pressureTests: [],
+        hotWork: [],
+        hotWorkMarks: [],
       };
       const twice = annulment('coupon', first.coupons[0]!.id, { reason: 'said otherwise' });
       const came = await broughtIn(other, { ...again, sessions: [], marks: [], trace: [], annulments: [twice] });

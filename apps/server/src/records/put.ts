@@ -6,6 +6,7 @@ import { type Brazer, readmitted } from '@hephaist/contracts/records/brazer';
 import { canonical, contentHash } from '@hephaist/contracts/records/content';
 import type { Coupon } from '@hephaist/contracts/records/coupon';
 import { fNumberProblems } from '@hephaist/contracts/records/f-numbers';
+import type { HotWork, HotWorkMark } from '@hephaist/contracts/records/hot-work';
 import type { Job } from '@hephaist/contracts/records/job';
 import { type Joint, jointIdentity } from '@hephaist/contracts/records/joint';
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
@@ -17,6 +18,7 @@ import type { Procedure } from '@hephaist/contracts/records/procedure';
 import { releaseProblems } from '@hephaist/contracts/records/procedure-stage';
 import type { PurgeMark, PurgeSession } from '@hephaist/contracts/records/purge-session';
 import type { ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
+import type { RigCheck } from '@hephaist/contracts/records/rig-check';
 import type { SecondLook } from '@hephaist/contracts/records/second-look';
 import { type Meaning, MEANINGS, SIGNABLE, type Signature } from '@hephaist/contracts/records/signature';
 import { neededMeaning } from '@hephaist/contracts/records/signing';
@@ -28,6 +30,7 @@ import { ConflictError, RefusedError } from '../http/errors.js';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
 import { tablesOf } from '../shop/shop.js';
+import { checkHotWork, checkHotWorkMark, checkRigCheck } from '../torch/check-torch.js';
 import { hashOf } from './hash.js';
 import { checkOfOneJob } from './of-one-job.js';
 import type { RecordStore } from './store.js';
@@ -281,6 +284,9 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'reserved_coupon') await checkReserved(store, data as ReservedCoupon);
   if (kind === 'purge_mark') await checkMark(store, data as PurgeMark);
   if (kind === 'pressure_test') await checkPressureTest(store, data as PressureTest);
+  if (kind === 'rig_check') await checkRigCheck(store, data as RigCheck);
+  if (kind === 'hot_work') checkHotWork(store, data as HotWork);
+  if (kind === 'hot_work_mark') await checkHotWorkMark(store, data as HotWorkMark);
   if (kind === 'annulment') await checkAnnulment(store, data as Annulment);
 }
 

@@ -40,6 +40,12 @@ export type ShopData = StoredRecords<'own_row' | 'weighing'>;
 /** What GET /api/on-file answers: instruments, lots, and at most one way of the company. */
 export type OnFileAnswer = StoredRecords<'instrument' | 'lot' | 'house'>;
 
+/** What GET /api/rigs answers: torch rigs, and the rounds of late. */
+export type RigsAnswer = StoredRecords<'rig' | 'rig_check'>;
+
+/** What GET /api/jobs/:id/hot-work answers. */
+export type HotWorkAnswer = StoredRecords<'hot_work' | 'hot_work_mark'>;
+
 /** What GET /api/others answers: where the trail stands, and whether anybody else wrote a record since. */
 export interface OthersAnswer {
   readonly seq: number;

@@ -5,6 +5,7 @@ import { type Annulment, annulmentSchema } from '../records/annulment.js';
 import { type Brazer, brazerSchema } from '../records/brazer.js';
 import { type Confirmation, confirmationSchema } from '../records/confirmation.js';
 import { type Coupon, couponSchema } from '../records/coupon.js';
+import { type HotWork, type HotWorkMark, hotWorkMarkSchema, hotWorkSchema } from '../records/hot-work.js';
 import { type Instrument, instrumentSchema } from '../records/instrument.js';
 import { type Job, jobSchema } from '../records/job.js';
 import { type Joint, jointSchema } from '../records/joint.js';
@@ -24,6 +25,7 @@ import {
   purgeSessionSchema,
   traceRowSchema,
 } from '../records/purge-session.js';
+import { type Rig, rigSchema } from '../records/rig.js';
 import { type SecondLook, secondLookSchema } from '../records/second-look.js';
 import { type Signature, signatureSchema } from '../records/signature.js';
 import { ContractError, parse } from '../schemas/parse.js';
@@ -57,6 +59,11 @@ export interface JobFile {
   /** What the company reads with and brazes with. */
   readonly instruments: readonly Instrument[];
   readonly lots: readonly Lot[];
+  /** Torch rigs of the company. */
+  readonly rigs: readonly Rig[];
+  /** Hot work of the job by area, and what happened in each. */
+  readonly hotWork: readonly HotWork[];
+  readonly hotWorkMarks: readonly HotWorkMark[];
   /** Purge sessions of the job, what was done in them, and what was read. */
   readonly sessions: readonly PurgeSession[];
   readonly marks: readonly PurgeMark[];
@@ -87,6 +94,9 @@ export const jobFileSchema = yup
     ownRows: yup.array(ownRowSchema.required()).default(() => []),
     instruments: yup.array(instrumentSchema.required()).default(() => []),
     lots: yup.array(lotSchema.required()).default(() => []),
+    rigs: yup.array(rigSchema.required()).default(() => []),
+    hotWork: yup.array(hotWorkSchema.required()).default(() => []),
+    hotWorkMarks: yup.array(hotWorkMarkSchema.required()).default(() => []),
     sessions: yup.array(purgeSessionSchema.required()).default(() => []),
     marks: yup.array(purgeMarkSchema.required()).default(() => []),
     trace: yup.array(traceRowSchema.required()).default(() => []),
@@ -143,6 +153,12 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
     need(m.jobId === file.job.id, `marks.${i}.jobId`, 'belongs to another job');
     need(sessions.has(m.sessionId), `marks.${i}.sessionId`, 'its session is not in the file');
     need(!m.jointId || joints.has(m.jointId), `marks.${i}.jointId`, 'its joint is not in the file');
+  });
+  const areas = idsOf(file.hotWork);
+  file.hotWork.forEach((w, i) => need(w.jobId === file.job.id, `hotWork.${i}.jobId`, 'belongs to another job'));
+  file.hotWorkMarks.forEach((m, i) => {
+    need(m.jobId === file.job.id, `hotWorkMarks.${i}.jobId`, 'belongs to another job');
+    need(areas.has(m.hotWorkId), `hotWorkMarks.${i}.hotWorkId`, 'its hot work is not in the file');
   });
   const evidence = {
     log: file.logs,
@@ -220,6 +236,9 @@ export function writeJobFile(file: JobFile): string {
     ownRows: sorted(file.ownRows),
     instruments: sorted(file.instruments),
     lots: sorted(file.lots),
+    rigs: sorted(file.rigs),
+    hotWork: sorted(file.hotWork),
+    hotWorkMarks: sorted(file.hotWorkMarks),
     sessions: sorted(file.sessions),
     marks: sorted(file.marks),
     trace: [...file.trace].sort((a, b) =>

@@ -27,6 +27,7 @@ const SIGNERS: Readonly<Record<Meaning, readonly Role[]>> = {
   released: ['quality'],
   judged: ['quality'],
   tested: BENCH,
+  checked: BENCH,
   'out-of-range': BENCH,
   confirmed: ['lead', 'quality'],
   withdrawn: ['lead', 'quality'],

@@ -15,6 +15,8 @@ export const houseSchema = strict(
     laboratory: oneLine('Laboratory', 120).default(''),
     /** Who logs a joint may not be who looked at it. */
     lookedByAnother: yup.boolean().required().default(false),
+    /** Who goes through a torch rig signs it. Absent in what was written before it was asked for. */
+    rigChecksSigned: yup.boolean().required().default(false),
   }),
 );
 export type House = yup.InferType<typeof houseSchema>;

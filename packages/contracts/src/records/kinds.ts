@@ -4,6 +4,7 @@ import { type Brazer, brazerSchema } from './brazer.js';
 import { type Confirmation, confirmationSchema } from './confirmation.js';
 import { type Coupon, couponSchema } from './coupon.js';
 import { type HandOver, handOverSchema } from './hand-over.js';
+import { type HotWork, type HotWorkMark, hotWorkMarkSchema, hotWorkSchema } from './hot-work.js';
 import { type House, houseSchema } from './house.js';
 import { type Instrument, instrumentSchema } from './instrument.js';
 import { type Intake, intakeSchema } from './intake-record.js';
@@ -19,6 +20,8 @@ import { type PressureTest, pressureTestSchema } from './pressure-test.js';
 import { type Procedure, procedureSchema } from './procedure.js';
 import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema } from './purge-session.js';
 import { type ReservedCoupon, reservedCouponSchema } from './reserved-coupon.js';
+import { type Rig, rigSchema } from './rig.js';
+import { type RigCheck, rigCheckSchema } from './rig-check.js';
 import { BENCH, OFFICE, type Role } from './roles.js';
 import { type SecondLook, secondLookSchema } from './second-look.js';
 import { type Weighing, weighingSchema } from './shop.js';
@@ -51,6 +54,10 @@ export interface RecordKinds {
   house: House;
   line_step: LineStep;
   second_look: SecondLook;
+  rig: Rig;
+  rig_check: RigCheck;
+  hot_work: HotWork;
+  hot_work_mark: HotWorkMark;
 }
 
 export type Kind = keyof RecordKinds;
@@ -310,6 +317,46 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     columns: { kind: 'kind', lot: 'lot' },
     once: (l) => `${l.kind} ${l.lot}`,
     named: (l) => `${l.kind} ${l.lot}`,
+  },
+  rig: {
+    schema: rigSchema,
+    words: ['torch rig', 'torch rigs'],
+    removable: true,
+    writers: OFFICE,
+    filed: { place: 'rigs', of: 'company' },
+    columns: { name: 'name' },
+    once: (r) => r.name.toLowerCase(),
+    named: (r) => r.name,
+  },
+  rig_check: {
+    schema: rigCheckSchema,
+    words: ['round at a torch rig', 'rounds at torch rigs'],
+    evidence: true,
+    writers: BENCH,
+    signed: (c) => (c.toSign ? 'checked' : null),
+    columns: { rig_id: 'rigId', on_day: 'on' },
+    done: { at: ['startedAt', 'endedAt'] },
+    named: (c) => `${c.round} ${c.on}`,
+  },
+  hot_work: {
+    schema: hotWorkSchema,
+    words: ['hot-work permit', 'hot-work permits'],
+    evidence: true,
+    writers: BENCH,
+    filed: { place: 'hotWork', of: 'job' },
+    columns: { job_id: 'jobId' },
+    done: { at: ['startedAt'] },
+    named: (h) => h.area,
+  },
+  hot_work_mark: {
+    schema: hotWorkMarkSchema,
+    words: ['mark of hot work', 'marks of hot work'],
+    evidence: true,
+    writers: BENCH,
+    filed: { place: 'hotWorkMarks', of: 'job' },
+    columns: { job_id: 'jobId', hot_work_id: 'hotWorkId', kind: 'kind' },
+    done: { at: ['at'] },
+    named: (m) => m.kind,
   },
   house: {
     schema: houseSchema,

@@ -47,5 +47,12 @@ export const onFileSamples = (
     certificate: '',
     note: '',
   },
-  house: { id: newId(), paper: 'letter', editions: 'ASME BPVC IX, 2025', laboratory: '', lookedByAnother: false },
+  house: {
+    id: newId(),
+    paper: 'letter',
+    editions: 'ASME BPVC IX, 2025',
+    laboratory: '',
+    lookedByAnother: false,
+    rigChecksSigned: false,
+  },
 });

@@ -1,0 +1,116 @@
+import { FLAME_KINDS, type FlameKind } from '@hephaist/core/heat/flame';
+import type { Schools } from '@hephaist/core/schools/schools';
+import { DROP_SEEN, type DropSeen } from '@hephaist/core/torch-rig/drop-seen';
+import { foundWrong } from '@hephaist/core/torch-rig/found-wrong';
+import { CHECK_ROUNDS, type CheckRound } from '@hephaist/core/torch-rig/rounds';
+import * as yup from 'yup';
+import { daySchema, idSchema, instantSchema, number, oneLine } from '../schemas/ids.js';
+import { schoolsSchema } from '../schemas/schools.js';
+import { strict } from '../schemas/strict.js';
+import { whole } from '../schemas/whole.js';
+import { maybeOneOf, oneOf } from './procedure-variables.js';
+
+/** How a step went: done, passed over, or found wrong. */
+export const STEP_ANSWERS = ['done', 'skipped', 'wrong'] as const;
+export type StepAnswer = (typeof STEP_ANSWERS)[number];
+
+const stepSchema = strict(
+  yup.object({
+    id: yup.string().max(24).required('Say which step'),
+    answer: oneOf(STEP_ANSWERS),
+    /** Seconds since the first step, when it was answered. */
+    afterS: number('When', 0, 86_400, 'from 0 s to a day'),
+  }),
+);
+
+const dropSchema = strict(
+  yup.object({
+    fuel: oneOf(DROP_SEEN),
+    oxygen: oneOf(DROP_SEEN).nullable().default(null),
+    seconds: number('Time', 0, 3600, 'from 0 s to an hour'),
+  }),
+);
+
+/** One round of steps at a rig on a day: what was done, passed over, and found. Evidence; signed where the company asks it. */
+export const rigCheckSchema = strict(
+  yup.object({
+    id: idSchema,
+    rigId: idSchema,
+    round: oneOf(Object.keys(CHECK_ROUNDS) as CheckRound[]),
+    /** The day in the place's own zone. */
+    on: daySchema.required('Say which day'),
+    startedAt: instantSchema.required('Say when it began'),
+    endedAt: instantSchema.required('Say when it ended'),
+    by: oneLine('Done by').required('Say who did it'),
+    steps: yup.array(stepSchema.required()).min(1, 'at least one step').max(60, 'at most 60 steps').required(),
+    /** The order it was done in. */
+    schools: schoolsSchema,
+    drop: dropSchema.nullable().default(null),
+    flame: maybeOneOf(FLAME_KINDS),
+    /** The company asks a signature for it. */
+    toSign: yup.boolean().required().default(false),
+  }),
+)
+  .test(
+    'order',
+    '',
+    whole(
+      ['startedAt', 'endedAt'],
+      (c, context) =>
+        c.startedAt <= c.endedAt || context.createError({ path: path(context, 'endedAt'), message: 'after it began' }),
+    ),
+  )
+  .test(
+    'once',
+    '',
+    whole(['steps'], (c, context) => {
+      const ids = c.steps.map((s) => s.id);
+      const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
+      return twice < 0 || context.createError({ path: path(context, `steps.${twice}.id`), message: 'stands twice' });
+    }),
+  );
+
+const path = (context: yup.TestContext, field: string): string => [context.path, field].filter(Boolean).join('.');
+
+type Read = yup.InferType<typeof rigCheckSchema>;
+export type RigCheck = Omit<Read, 'drop' | 'flame' | 'schools'> & {
+  readonly drop: { readonly fuel: DropSeen; readonly oxygen: DropSeen | null; readonly seconds: number } | null;
+  readonly flame?: FlameKind | undefined;
+  readonly schools: Partial<Schools>;
+};
+
+/** "nothing found wrong, 2 skipped". */
+export function checkSays(c: Pick<RigCheck, 'steps' | 'drop'>): string {
+  const skipped = c.steps.filter((s) => s.answer === 'skipped').length;
+  const wrong = c.steps.filter((s) => s.answer === 'wrong').length;
+  const words = [
+    foundWrong(c) ? (wrong ? `${wrong} found wrong` : 'found leaking') : 'nothing found wrong',
+    skipped ? `${skipped} skipped` : '',
+  ];
+  return words.filter(Boolean).join(', ');
+}
+
+/** How a rig stands on a day by the rounds filed of it. */
+export function rigDay(
+  checks: readonly RigCheck[],
+  day: string,
+): { morning: RigCheck | null; evening: RigCheck | null } {
+  const last = (round: CheckRound): RigCheck | null =>
+    checks
+      .filter((c) => c.round === round && c.on === day)
+      .sort((a, b) => a.endedAt.localeCompare(b.endedAt))
+      .at(-1) ?? null;
+  return { morning: last('morning'), evening: last('evening') };
+}
+
+/** The order a rig's last round was done in, over the rig's own: so it is remembered by rig. */
+export const rememberedSchools = (
+  rig: { readonly id: string; readonly schools: Partial<Schools> },
+  checks: readonly RigCheck[],
+): Partial<Schools> => {
+  const last = checks
+    .filter((c) => c.rigId === rig.id)
+    .sort((a, b) => a.endedAt.localeCompare(b.endedAt))
+    .at(-1);
+  return { ...rig.schools, ...last?.schools };
+};
