@@ -13,7 +13,22 @@ const noUpward = (...forbidden) => ({
 });
 
 /** Places of the web, each a feature of its own; what two need stands beside them. */
-const FEATURES = ['braze', 'jobs', 'keep', 'live', 'people', 'plan', 'practise', 'prove', 'purge', 'shop'];
+const FEATURES = [
+  'braze',
+  'follow',
+  'jobs',
+  'keep',
+  'live',
+  'now',
+  'on-file',
+  'people',
+  'plan',
+  'practise',
+  'prove',
+  'purge',
+  'shop',
+  'torch',
+];
 const SHARED = ['answer', 'coupon-tests', 'data', 'drawings', 'forms', 'layout', 'shell', 'signing', 'time', 'units'];
 const apart = (folder) => ({
   files: [`apps/web/src/app/${folder}/**/*.ts`],

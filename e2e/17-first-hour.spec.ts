@@ -243,8 +243,20 @@ const PLACES = [
   'keep/procedures',
   'keep/hand-over',
   'practise',
+  'hot-work',
 ];
-const COMPANY = ['/jobs', '/crew', '/procedures', '/coupons', '/on-file', '/shop', '/words', '/account', '/trail'];
+const COMPANY = [
+  '/jobs',
+  '/crew',
+  '/procedures',
+  '/coupons',
+  '/rigs',
+  '/on-file',
+  '/shop',
+  '/words',
+  '/account',
+  '/trail',
+];
 
 /** What reaches over the right edge of the page, outside of what scrolls by itself. */
 const over = (page: Page): Promise<string[]> =>

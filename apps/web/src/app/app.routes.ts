@@ -8,6 +8,12 @@ export const routes: Routes = [
     title: 'One joint, now · Hephaist',
     loadComponent: () => import('./now/now-page').then((m) => m.NowPage),
   },
+  ...(['morning', 'evening'] as const).map((round) => ({
+    path: `rigs/:rigId/${round}`,
+    title: 'Torch rig · Hephaist',
+    data: { round },
+    loadComponent: () => import('./torch/round-page').then((m) => m.RoundPage),
+  })),
   {
     path: '',
     loadComponent: () => import('./shell/company-frame').then((m) => m.CompanyFrame),
@@ -47,6 +53,12 @@ export const routes: Routes = [
         path: 'on-file',
         title: 'Instruments, lots and papers · Hephaist',
         loadComponent: () => import('./on-file/on-file-page').then((m) => m.OnFilePage),
+      },
+      {
+        path: 'rigs',
+        title: 'Torch rigs · Hephaist',
+        loadComponent: () => import('./shell/in-main').then((m) => m.InMain),
+        children: [{ path: '', loadComponent: () => import('./torch/rigs-page').then((m) => m.RigsPage) }],
       },
       {
         path: 'follow/:of/:id',
@@ -94,6 +106,11 @@ export const routes: Routes = [
         path: 'live/:session',
         title: 'Purge running · Hephaist',
         loadComponent: () => import('./live/live-page').then((m) => m.LivePage),
+      },
+      {
+        path: 'hot-work',
+        title: 'Hot work · Hephaist',
+        loadComponent: () => import('./torch/hot-work-page').then((m) => m.HotWorkPage),
       },
       {
         path: 'braze',

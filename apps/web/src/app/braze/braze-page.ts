@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatExpansionModule } from '@angular/material/expansion';
+import { RouterLink } from '@angular/router';
 import { rigCautions } from '@hephaist/core/joint/school-cautions';
 import { cleanLeftS } from '@hephaist/core/joint-log/findings';
 import { formatDuration } from '@hephaist/core/units/units';
@@ -16,9 +17,13 @@ import { JointLog } from './joint-log';
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
   selector: 'hp-braze-page',
-  imports: [MatButtonModule, MatExpansionModule, SayPipe, JointCard, JointLog, SeamPlan, StateMark],
+  imports: [MatButtonModule, MatExpansionModule, RouterLink, SayPipe, JointCard, JointLog, SeamPlan, StateMark],
   template: `
     <nav class="no-print" aria-label="Joints to braze">
+      <p class="torch">
+        <a matButton="outlined" routerLink="/rigs">Torch rigs</a>
+        <a matButton="outlined" [routerLink]="['/job', store.jobId(), 'hot-work']">Hot work</a>
+      </p>
       @if (clean().length) {
         <h2>Cleaned, to be brazed</h2>
         <ul class="clean">
@@ -87,6 +92,16 @@ import { JointLog } from './joint-log';
       padding: 8px 12px 20px;
       border-right: 1px solid var(--hairline);
       background: var(--sheet);
+    }
+    .torch {
+      display: flex;
+      gap: 4px;
+      margin: 0;
+
+      a {
+        flex: 1;
+        padding: 0 4px;
+      }
     }
     nav h2 {
       margin: 10px 0 4px;

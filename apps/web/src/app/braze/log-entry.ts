@@ -4,11 +4,11 @@ import { cleanLeftS } from '@hephaist/core/joint-log/findings';
 import { MAKING_SAYS } from '@hephaist/core/joint-log/makings';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { LogPhotos } from '../layout/log-photos';
 import { Annul } from '../signing/annul';
 import { SignaturesOf } from '../signing/signatures-of';
 import { localNow } from '../time/zone';
 import { UnitsStore } from '../units/units.store';
-import { LogPhotos } from './log-photos';
 
 /** One entry of the log as it was filed. */
 @Component({

@@ -42,6 +42,7 @@ import { FormOf } from '../forms/form-of';
 import { fillerOptions, plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { inWords } from '../forms/problems';
+import { LogPhotos } from '../layout/log-photos';
 import { Signer } from '../signing/signer';
 import { Moment } from '../time/moment';
 import { instantOf, localNow } from '../time/zone';
@@ -52,7 +53,6 @@ import { whenUnitsChange } from '../units/when-units-change';
 import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
 import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
-import { LogPhotos } from './log-photos';
 import { ofJoint } from './of-joint';
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */

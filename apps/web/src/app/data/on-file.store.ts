@@ -10,7 +10,13 @@ import { call } from './api';
 import { newId, Outbox } from './outbox';
 import { recordEvents, withRecords } from './records';
 
-const NO_WAYS = { paper: 'letter', editions: '', laboratory: '', lookedByAnother: false } as const;
+const NO_WAYS = {
+  paper: 'letter',
+  editions: '',
+  laboratory: '',
+  lookedByAnother: false,
+  rigChecksSigned: false,
+} as const;
 
 /** Instruments and lots on file, and how the company writes its papers. */
 export const OnFileStore = signalStore(

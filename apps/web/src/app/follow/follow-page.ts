@@ -2,12 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { FOLLOWABLE, type FollowEvent } from '@hephaist/contracts/exchange/followed';
-import { LogPhotos } from '../braze/log-photos';
 import { saveFile } from '../data/save-file';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormOf } from '../forms/form-of';
+import { LogPhotos } from '../layout/log-photos';
 import { localNow } from '../time/zone';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';

@@ -29,9 +29,10 @@ import { Clock } from '../drawings/clock';
 import { type Moment, TraceChart } from '../drawings/trace-chart';
 import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';
+import { AlarmSound } from '../shell/alarm-sound';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
-import { AlarmSound, HeardAlarms } from './alarm-sound';
+import { HeardAlarms } from './heard-alarms';
 import { LiveStore } from './live.store';
 import { NumberPad } from './number-pad';
 

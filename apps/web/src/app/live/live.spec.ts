@@ -5,7 +5,8 @@ import { SCFH } from '@hephaist/core/units/units';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { coolSeconds, sessionOf } from '../purge/session-draft';
-import { AlarmSound, HeardAlarms } from './alarm-sound';
+import { AlarmSound } from '../shell/alarm-sound';
+import { HeardAlarms } from './heard-alarms';
 import { listenTo } from './trace-feed';
 
 beforeEach(() => void vi.useFakeTimers());

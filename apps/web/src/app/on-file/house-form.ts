@@ -11,6 +11,9 @@ import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
 import { Done } from '../layout/done';
 
+/** Absent in what was written before it was asked for. */
+const NEWER = { rigChecksSigned: false };
+
 /** How the company writes its papers, and what it asks for beyond its codes. */
 @Component({
   selector: 'hp-house-form',
@@ -21,6 +24,7 @@ import { Done } from '../layout/done';
       <hp-entry label="Editions of your codes" placeholder="ASME BPVC IX 2025; NFPA 99 2024" [of]="form.f.editions" />
       <hp-entry label="Laboratory" placeholder="whose reports are usual" [of]="form.f.laboratory" />
       <hp-check [of]="form.f.lookedByAnother">who logs a joint may not be who looked at it</hp-check>
+      <hp-check [of]="form.f.rigChecksSigned">who goes through a torch rig signs it</hp-check>
       <hp-form-end does="Save" />
     </form>
   `,
@@ -34,7 +38,7 @@ export class HouseForm {
     { id: 'letter' as const, name: 'Letter' },
     { id: 'a4' as const, name: 'A4' },
   ];
-  private readonly draft = linkedSignal(() => this.store.house());
+  private readonly draft = linkedSignal(() => ({ ...NEWER, ...this.store.house() }));
   private readonly now = computed(() => ({ ...this.draft(), id: this.draft().id || newId() }));
   protected readonly form = new Form(this.draft, { tried: () => problemsOf(houseSchema, this.now()) });
 

@@ -1,5 +1,3 @@
-import type { AlarmId } from '@hephaist/core/live/alarms';
-
 /** What an alarm sounds like: a run of tones, so that it is known without looking. */
 const TONES: Readonly<Record<'stop' | 'mind', readonly number[]>> = { stop: [880, 660, 880, 660], mind: [520] };
 const TONE_S = 0.16;
@@ -49,22 +47,5 @@ export class AlarmSound {
       tone.start(at);
       tone.stop(at + TONE_S);
     });
-  }
-}
-
-/** Alarms as they come, go and are heard: one that came again is new. */
-export class HeardAlarms {
-  private readonly since = new Map<AlarmId, number>();
-
-  /** Which of the standing alarms nobody has heard. @param heardAt when each was last said to be heard, ms */
-  unheard<T extends { readonly id: AlarmId }>(
-    standing: readonly T[],
-    heardAt: ReadonlyMap<string, number>,
-    nowMs: number,
-  ): T[] {
-    const ids = new Set(standing.map((a) => a.id));
-    for (const id of [...this.since.keys()]) if (!ids.has(id)) this.since.delete(id);
-    for (const a of standing) if (!this.since.has(a.id)) this.since.set(a.id, nowMs);
-    return standing.filter((a) => (heardAt.get(a.id) ?? -Infinity) < (this.since.get(a.id) ?? nowMs));
   }
 }

@@ -4,7 +4,7 @@ import { JobStore } from '../data/job.store';
 import { Header } from './header';
 import { urlOf } from './url-of';
 
-/** Header around the places of the company. What is followed from a job keeps the way back to it. */
+/** Header around the places of the company. What is followed from a job, and its torch rigs, keep the way back to it. */
 @Component({
   selector: 'hp-company-frame',
   imports: [Header, RouterOutlet],
@@ -37,5 +37,5 @@ export class CompanyFrame {
   protected readonly job = inject(JobStore);
   private readonly router = inject(Router);
   private readonly url = urlOf(this.router);
-  protected readonly jobId = computed(() => (this.url().startsWith('/follow/') ? this.job.jobId() : null));
+  protected readonly jobId = computed(() => (/^\/(follow|rigs)(\/|\?|$)/.test(this.url()) ? this.job.jobId() : null));
 }

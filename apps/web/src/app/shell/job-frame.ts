@@ -24,6 +24,7 @@ import { Guide } from './guide';
 import { Header } from './header';
 import { PageTitles } from './page-titles';
 import { urlOf } from './url-of';
+import { WatchStrip } from './watch-strip';
 
 /** Places that show the joint that is selected. */
 const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
@@ -31,7 +32,7 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
 /** Header and foot around the places of one job; loads it and says when it cannot. */
 @Component({
   selector: 'hp-job-frame',
-  imports: [Guide, MatButtonModule, May, Header, RouterOutlet, RouterLink],
+  imports: [Guide, WatchStrip, MatButtonModule, May, Header, RouterOutlet, RouterLink],
   template: `
     @if (!bare()) {
       <hp-header
@@ -40,6 +41,9 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
         [jobName]="store.job()?.name ?? ''"
         [warnings]="alerts.alerts().length"
       />
+      @defer (when store.job()) {
+        <hp-watch-strip class="no-print" [jobId]="jobId()" />
+      }
     }
     <main [class.bare]="bare()">
       @if (store.error(); as error) {

@@ -24,6 +24,7 @@ export const JOB_PLACES: readonly Place[] = [
 /** Views within the places of a job. */
 export const JOB_VIEWS: readonly Place[] = [
   { path: 'purge', name: 'Purge', icon: 'plan', also: 'nitrogen line drawing vents' },
+  { path: 'hot-work', name: 'Hot work', icon: 'braze', also: 'permit fire watch extinguisher detector' },
   { path: 'prove/plan', name: 'Coupons to braze', icon: 'prove', also: 'travellers labels laboratory request' },
   { path: 'prove/pressure', name: 'Pressure tests', icon: 'prove', also: 'standing vacuum sequence' },
   { path: 'keep/share', name: 'Share the work', icon: 'keep', also: 'schedule crew calendar' },
@@ -36,6 +37,12 @@ export const COMPANY_PLACES: readonly Place[] = [
   { path: 'crew', name: 'Crew', icon: 'person', also: 'brazers qualifications continuity' },
   { path: 'procedures', name: 'Procedures', icon: 'keep', also: 'BPS PQR' },
   { path: 'coupons', name: 'Coupons', icon: 'prove', also: 'strips BPQ tests' },
+  {
+    path: 'rigs',
+    name: 'Torch rigs',
+    icon: 'braze',
+    also: 'hose regulator cylinder arrestor tip checklist light shut down',
+  },
   { path: 'on-file', name: 'Instruments and lots', icon: 'plan', also: 'gauges papers editions laboratory' },
   { path: 'shop', name: 'Tables', icon: 'keep', also: 'metals fillers fluxes tube sources weights' },
   { path: 'words', name: 'Words', icon: 'keep', also: 'glossary meaning help' },
