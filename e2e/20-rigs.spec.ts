@@ -1,7 +1,7 @@
 import type { Rig } from '@hephaist/contracts/records/rig';
 import type { RigCheck } from '@hephaist/contracts/records/rig-check';
 import { expect, type Page } from '@playwright/test';
-import { expectAxeClean, openDemo, pick, recordsOf, testAs } from './helpers';
+import { choose, expectAxeClean, openDemo, pick, recordsOf, testAs } from './helpers';
 
 const lead = testAs('wren');
 const fitter = testAs('orla');
@@ -157,4 +157,28 @@ fitter('hot work in two areas: a permit each, the flame, the watch, seen whereve
   await page.getByRole('link', { name: /North roof/ }).click();
   await roof.getByRole('button', { name: 'I looked: nothing' }).click();
   await expect(roof.getByRole('button', { name: 'I looked: nothing' })).toBeEnabled();
+});
+
+lead('a job is brazed with a rig: its tips are planned with, and its gas is listed', async ({ page }) => {
+  await openDemo(page, 'plan');
+  const heat = page.locator('hp-heat-view');
+  await page.getByLabel('Find in the schedule').fill('PF-01');
+  await page.getByRole('grid').getByText('PF-01', { exact: true }).click();
+  await expect(heat.getByText(/acetylene with oxygen, number \d/)).toBeVisible();
+  await expect(heat.getByRole('button', { name: /number 6/ })).toBeVisible();
+  await choose(page, 'Job, lines and schools');
+  const setup = page.getByRole('dialog');
+  await pick(setup.getByLabel('Brazed with'), /^Shoulder kit/);
+  await setup.getByRole('button', { name: 'Save job' }).click();
+  await expect(setup.getByText('Every plan of the job is worked out anew')).toBeVisible();
+  await setup.getByRole('button', { name: 'Close' }).click();
+  await expect(heat.getByText(/acetylene in air, swirl tip, (two )?\w+ swirl/)).toBeVisible();
+  await expect(heat.getByRole('button', { name: /number 6/ })).toBeHidden();
+  await choose(page, 'Rod and flux list');
+  await expect(page.getByRole('row', { name: /^Acetylene/ })).toBeVisible();
+  await expect(page.getByText(/The largest tip is \w+ swirl/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Control+z');
+  await expect(heat.getByText(/acetylene with oxygen, number \d/)).toBeVisible();
 });

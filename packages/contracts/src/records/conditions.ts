@@ -2,6 +2,7 @@ import type { LineConditions } from '@hephaist/core/joint/joint';
 import { schoolsOf } from '@hephaist/core/schools/schools';
 import type { ProcedureCover } from '@hephaist/core/selection/facts';
 import type { Job } from './job.js';
+import { plannedTips } from './job-torch.js';
 import type { Line } from './line.js';
 import { inForce, type Procedure } from './procedure.js';
 
@@ -17,6 +18,7 @@ export const lineConditions = (line: Line, job: Job): LineConditions => ({
   schools: schoolsOf(job.schools, line.schools),
   codeSetId: line.codeSet ?? job.codeSet,
   carried: job.carried,
+  tips: job.torch ? plannedTips(job.torch) : undefined,
 });
 
 /** Signed procedures as the selection counts them. */

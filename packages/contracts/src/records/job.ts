@@ -5,6 +5,7 @@ import { idSchema, oneLine } from '../schemas/ids.js';
 import { FILLER, inTable } from '../schemas/in-table.js';
 import { schoolsSchema } from '../schemas/schools.js';
 import { strict } from '../schemas/strict.js';
+import { type JobTorch, jobTorchSchema } from './job-torch.js';
 
 export const jobSchema = strict(
   yup.object({
@@ -28,10 +29,13 @@ export const jobSchema = strict(
       .max(12, 'at most 12 classes')
       .default(() => []),
     archived: yup.boolean().default(false),
+    /** The torch it is brazed with; absent where it is planned by the generic chart. */
+    torch: jobTorchSchema.nullable().optional().default(undefined),
   }),
 );
 
-export type Job = Omit<yup.InferType<typeof jobSchema>, 'codeSet' | 'schools'> & {
+export type Job = Omit<yup.InferType<typeof jobSchema>, 'codeSet' | 'schools' | 'torch'> & {
+  torch?: JobTorch | null | undefined;
   codeSet: CodeSetId;
   schools: Partial<Schools>;
 };

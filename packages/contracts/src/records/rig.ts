@@ -22,11 +22,7 @@ import { schoolsSchema } from '../schemas/schools.js';
 import { strict } from '../schemas/strict.js';
 import { whole } from '../schemas/whole.js';
 import { oneOf } from './procedure-variables.js';
-
-/** Most tips of one rig. */
-export const MOST_TIPS = 20;
-const FLOW = 'above 0, at most 500 SCFH (240 L/min)';
-const flow = (label: string) => number(label, 1e-7, 0.004, FLOW);
+import { tipsSchema } from './rig-tip.js';
 
 const hoseSchema = strict(
   yup.object({
@@ -49,22 +45,6 @@ const cylinderSchema = strict(
     weighedShare: number('Left by weight', 0, 1, 'from 0 to 100 %').nullable().default(null),
   }),
 );
-const tipSchema = strict(
-  yup.object({
-    name: oneLine('Tip', 24).required('Name the tip as it stands on it'),
-    fuelM3s: strict(yup.object({ min: flow('Least'), max: flow('Most') })),
-  }),
-).test(
-  'order',
-  '',
-  whole(
-    [],
-    (t, context) =>
-      t.fuelM3s.min < t.fuelM3s.max ||
-      context.createError({ path: `${context.path}.fuelM3s.max`, message: 'above the least' }),
-  ),
-);
-
 /** What belongs to oxygen: there where the torch burns with it, and nowhere else. */
 const OXYGEN_PARTS = ['oxygenRegulator', 'oxygenHose', 'oxygenPa', 'oxygenCylinder'] as const;
 
@@ -86,11 +66,7 @@ export const rigSchema = strict(
     oxygenPa: number('Oxygen pressure', 0, 14e5, 'from 0 to 200 psi (14 bar)').nullable().default(null),
     fuelCylinder: cylinderSchema.required(),
     oxygenCylinder: cylinderSchema.nullable().default(null),
-    tips: yup
-      .array(tipSchema.required())
-      .min(1, 'at least one tip')
-      .max(MOST_TIPS, `at most ${MOST_TIPS} tips`)
-      .required(),
+    tips: tipsSchema(),
     use: oneOf(Object.keys(DRAW_LIMITS) as DrawUse[]),
     country: oneOf(MARK_COUNTRIES),
     schools: schoolsSchema,

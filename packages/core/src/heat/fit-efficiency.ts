@@ -1,4 +1,4 @@
-import { derived } from '../source/source.js';
+import { derived, practice } from '../source/source.js';
 
 /** One joint that was heated. */
 export interface HeatingTime {
@@ -22,6 +22,9 @@ export const FIT_SOURCE = derived(
 );
 /** Fewest times that say anything. */
 export const FEWEST_TIMES = 5;
+/** Least spread of a hand's times, as a share: few that agree by chance say little. Source: practice. */
+export const HAND_SPREAD = 0.2;
+export const HAND_SPREAD_SOURCE = practice('times of one hand on alike joints differ by a fifth');
 /** How far from the others, in their own spread, a time is wild. */
 const WILD = 3.5;
 /** Times that cannot be. */
@@ -52,9 +55,9 @@ export function fitEfficiency(
   if (logs.length < FEWEST_TIMES) return null;
   const middle = medianOf(logs);
   const spread = medianOf(logs.map((x) => Math.abs(x - middle)).sort((a, b) => a - b)) * 1.4826;
-  const kept = logs.filter((x) => Math.abs(x - middle) <= WILD * Math.max(spread, 0.05));
+  const kept = logs.filter((x) => Math.abs(x - middle) <= WILD * Math.max(spread, HAND_SPREAD));
   const own = medianOf(kept);
-  const sd = (1.2533 * Math.max(spread, 0.05)) / Math.sqrt(kept.length);
+  const sd = (1.2533 * Math.max(spread, HAND_SPREAD)) / Math.sqrt(kept.length);
   // Weighed against what practice says of this kind of torch.
   const priorSd = Math.log(prior.high / prior.low) / 4;
   const weight = priorSd ** 2 / (priorSd ** 2 + sd ** 2);

@@ -1,7 +1,7 @@
 import { InputError, requireRange } from '../source/problem.js';
 import { practice } from '../source/source.js';
 import { degFToK } from '../units/units.js';
-import { EFFICIENCY, findFuel, type FuelId, type Tip, usualFlow } from './fuels.js';
+import { efficiencyBand, findFuel, type FuelId, type Tip, usualFlow } from './fuels.js';
 
 /** A flame as the model of heat sees it. */
 export interface Flame {
@@ -52,8 +52,7 @@ export interface FlameSetting {
 }
 
 /** Middle of the range of a kind of torch. */
-export const middleEfficiency = (tip: Tip): number =>
-  (EFFICIENCY[tip.burntWith].min + EFFICIENCY[tip.burntWith].max) / 2;
+export const middleEfficiency = (tip: Tip): number => (efficiencyBand(tip).min + efficiencyBand(tip).max) / 2;
 
 /** Temperature of the neutral flame of a fuel, K. @throws InputError where the fuel is not burnt so */
 export function flameTemperature(fuelId: FuelId, withAir: boolean): number {

@@ -61,12 +61,18 @@ export const FUELS: readonly Fuel[] = [
 const byId = new Map(FUELS.map((f) => [f.id, f]));
 export const findFuel = (id: string): Fuel | undefined => byId.get(id as FuelId);
 
+/** Whether a fuel is burnt so here: the temperature of its flame is known. */
+export const isBurnt = (id: FuelId, burntWith: BurntWith): boolean =>
+  Boolean(findFuel(id)?.flameK[burntWith === 'oxygen' ? 'oxygen' : 'air']);
+
 /** Share of the flame's heat that a cold work takes up: least and most. */
 export const EFFICIENCY: Readonly<Record<BurntWith, Band>> = {
   oxygen: { min: 0.25, max: 0.35 },
   'air-swirl': { min: 0.15, max: 0.25 },
   'air-plain': { min: 0.08, max: 0.15 },
 };
+/** Share of a tip's heat that cold work takes up: by the company's own times, else by practice. */
+export const efficiencyBand = (tip: Tip): Band => tip.efficiency ?? EFFICIENCY[tip.burntWith];
 export const EFFICIENCY_SOURCE = practice(
   'a quarter to a third of an oxygen flame reaches the work, less of an air flame',
   'your own logged times correct it',
@@ -80,6 +86,8 @@ export interface Tip {
   readonly fuelId: FuelId;
   readonly burntWith: BurntWith;
   readonly fuelM3s: Band;
+  /** Share of its heat that the work takes up, by the company's own times; absent where practice is taken. */
+  readonly efficiency?: Band;
   readonly source: Source;
 }
 

@@ -2,6 +2,7 @@ import type { Flux } from '../fluxes/fluxes.js';
 import type { Metal } from '../metals/metals.js';
 import { requireRange } from '../source/problem.js';
 import { type Chain, chainOf, type ChainSpec, type FarEnd } from './chain.js';
+import type { Tip } from './fuels.js';
 import { diffusivity } from './metal-heat.js';
 
 /** A part nearby that heat ruins, as the heat plan sees it. */
@@ -30,6 +31,8 @@ export interface HeatJoint {
   readonly part: HeatPart | null;
   /** The line is open and its oil drinks water: no wet wrap. */
   readonly wrapRefused: boolean;
+  /** Tips that it is planned with, small to large; the generic chart where left out. */
+  readonly tips?: readonly Tip[] | undefined;
 }
 
 /** Longest heating that is looked at, s; heat is followed as far as it gets by then and while it soaks on. */

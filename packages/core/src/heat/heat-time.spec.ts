@@ -120,6 +120,12 @@ describe('the torch by its logged times', () => {
     expect(many.low).toBeLessThan(0.22);
     expect(many.high).toBeGreaterThan(0.2);
   });
+  it('five that agree by chance still say little: a hand’s times differ by a fifth', () => {
+    const agree = Array.from({ length: 5 }, () => ({ plannedS: 60, loggedS: 90 }));
+    const fit = fitEfficiency(agree, prior)!;
+    expect(fit.value).toBeGreaterThan(0.24);
+    expect(fit.high - fit.low).toBeGreaterThan(0.05);
+  });
   it('one wild time does not move it', () => {
     const own = fitEfficiency(times(0.8, 12), prior)!;
     const wild = fitEfficiency([...times(0.8, 12), { plannedS: 60, loggedS: 3000 }], prior)!;

@@ -1,7 +1,6 @@
 import { remembered } from '../numeric/remembered.js';
 import { derived } from '../source/source.js';
 import { degFToK } from '../units/units.js';
-import { TIPS } from './fuels.js';
 import { alikeJoint, type HeatJoint } from './heat-joint.js';
 import { brazeBy, efficiencyOf, type HeatPlan, meltsAtK, peaksOf, runOf } from './plan-heat.js';
 import { shielding, SOAK_S } from './protect-part.js';
@@ -14,9 +13,6 @@ const LADDER_K = [700, 1000, 1150, 1250, 1350, 1450, 1550, 1700, 1900].map(degFT
 const UNDER_MELTING_K = 30;
 /** Working temperature that the usual torch is chosen at, K. */
 const TYPICAL_K = degFToK(1350);
-
-/** Tips of oxygen and acetylene, small to large: what a joint is planned with until the company says otherwise. */
-export const PLANNED_TIPS = TIPS.filter((t) => t.burntWith === 'oxygen');
 
 export const PART_HEAT_SOURCE = derived(
   'heat plan of this joint under the usual tip; the tube where the part stands, its body lags behind',
@@ -33,7 +29,7 @@ const peaksAt = (joint: HeatJoint, workK: number, protection: ProtectionId): Pea
   peaksKnown(`${heatKey(joint)} ${Math.round(workK)} ${protection}`, () => {
     const at = { ...joint, workK };
     const typical = { ...joint, part: null, workK: Math.min(TYPICAL_K, meltsAtK(joint) - UNDER_MELTING_K) };
-    const torch = usualTorch(typical, PLANNED_TIPS);
+    const torch = usualTorch(typical);
     const run = runOf(at, torch, efficiencyOf(torch).value, { ...shielding(at, protection), fineness: 1.5 });
     brazeBy(run, at);
     run.go(false, SOAK_S, (n) => n.hottestK < NO_PART_MINDS_K);

@@ -4,7 +4,7 @@ import { practice, type Source } from '../source/source.js';
 import { degFToK, INCH } from '../units/units.js';
 import { flameOf, middleEfficiency } from './flame.js';
 import { fluxUsed } from './flux-life.js';
-import { EFFICIENCY, findFuel, type Tip, usualFlow } from './fuels.js';
+import { efficiencyBand, findFuel, type Tip, usualFlow } from './fuels.js';
 import { type HeatJoint, jointChain, LONGEST_HEAT_S } from './heat-joint.js';
 import { DRAWS_AWAY_K, HeatRun, type Instant, passedAt, roomK, type RunSpec } from './heat-run.js';
 import { DRAUGHT, type Losses, TOUCH_K } from './losses.js';
@@ -94,8 +94,8 @@ export function gasOf(torch: Torch, seconds: number): HeatPlan['gas'] {
 export const efficiencyOf = (torch: Torch): { value: number; low: number; high: number } =>
   torch.efficiency ?? {
     value: middleEfficiency(torch.tip),
-    low: EFFICIENCY[torch.tip.burntWith].min,
-    high: EFFICIENCY[torch.tip.burntWith].max,
+    low: efficiencyBand(torch.tip).min,
+    high: efficiencyBand(torch.tip).max,
   };
 
 const meltsOf = (joint: HeatJoint): RunSpec['meltsK'] => ({

@@ -1,7 +1,7 @@
 import { remembered } from '../numeric/remembered.js';
+import type { FuelId } from './fuels.js';
 import { alikeJoint, type HeatJoint } from './heat-joint.js';
 import { TOUCH_K } from './losses.js';
-import { PLANNED_TIPS } from './part-peak.js';
 import { brazeBy, efficiencyOf, fuelFlow, gasOf, LONGEST_COOL_S, runOf } from './plan-heat.js';
 import { heatKey, usualTorch } from './rank-tips.js';
 
@@ -9,6 +9,7 @@ import { heatKey, usualTorch } from './rank-tips.js';
 export interface QuickHeat {
   readonly tipId: string;
   readonly tip: string;
+  readonly fuelId: FuelId;
   readonly torches: 1 | 2;
   /** Seconds from strike to heat; null where even this torch does not bring it there. */
   readonly seconds: number | null;
@@ -27,7 +28,7 @@ const shorts = remembered<QuickHeat>(5000);
 export function quickHeat(joint: HeatJoint): QuickHeat {
   const alike = { ...alikeJoint(joint), part: null };
   return shorts(`${heatKey(alike)} ${alike.workK}`, () => {
-    const torch = usualTorch(alike, PLANNED_TIPS);
+    const torch = usualTorch(alike);
     const { tip, torches = 1 } = torch;
     const run = runOf(alike, torch, efficiencyOf(torch).value, { fineness: 1.5 });
     const { likely } = brazeBy(run, alike);
@@ -36,6 +37,7 @@ export function quickHeat(joint: HeatJoint): QuickHeat {
     return {
       tipId: tip.id,
       tip: tip.name,
+      fuelId: tip.fuelId,
       torches,
       seconds: likely,
       flameS,

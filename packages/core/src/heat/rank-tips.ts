@@ -2,6 +2,7 @@ import { remembered } from '../numeric/remembered.js';
 import type { Tip } from './fuels.js';
 import type { HeatJoint } from './heat-joint.js';
 import { AIM_S, efficiencyOf, heatTo, type HeatVerdict, marginAtK, type Torch, verdictOf } from './plan-heat.js';
+import { tipsFor, tipsKey } from './planned-tips.js';
 
 /** How one tip would do on a joint. */
 export interface TipTrial {
@@ -73,6 +74,7 @@ export const heatKey = (joint: HeatJoint): string =>
     joint.purgeM3s,
     joint.part?.distanceM,
     joint.wrapRefused,
+    joint.tips ? tipsKey(joint.tips) : '',
     [joint.tube.metal, joint.socket.metal].map((m) => [
       m.solidusK,
       m.conductivityWmK,
@@ -105,8 +107,5 @@ function chosenTorch(joint: HeatJoint, tips: readonly Tip[]): Torch {
 }
 
 /** The torch that a joint is planned with from a chart of tips; alike joints are tried once. */
-export const usualTorch = (joint: HeatJoint, tips: readonly Tip[]): Torch =>
-  torches(
-    `${heatKey(joint)} ${Math.round(joint.workK)} ${tips.map((t) => [t.id, t.fuelM3s.min, t.fuelM3s.max].join()).join()}`,
-    () => chosenTorch(joint, tips),
-  );
+export const usualTorch = (joint: HeatJoint, tips = tipsFor(joint)): Torch =>
+  torches(`${heatKey(joint)} ${Math.round(joint.workK)} ${tipsKey(tips)}`, () => chosenTorch(joint, tips));

@@ -1,3 +1,4 @@
+import type { Tip } from '../heat/fuels.js';
 import type { HeatJoint } from '../heat/heat-joint.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import { isCast, type Metal } from '../metals/metals.js';
@@ -30,6 +31,7 @@ interface Known {
   readonly airK: number;
   readonly near: { readonly part: SensitivePart; readonly distanceM: number } | null;
   readonly hygroscopicOil: boolean;
+  readonly tips: readonly Tip[] | undefined;
 }
 
 /** The joint as the heat plan sees it, without its rod; null for what is no tube in a socket. Source: SOCKET_WALL_SOURCE. */
@@ -55,5 +57,6 @@ export function heatJointOf(j: Known): HeatJoint | null {
         }
       : null,
     wrapRefused: j.hygroscopicOil,
+    tips: j.tips,
   };
 }

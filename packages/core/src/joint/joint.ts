@@ -1,6 +1,7 @@
 import type { GrooveSpec } from '../braze-weld/groove.js';
 import type { RodFormId } from '../filler-use/rod-forms.js';
 import type { FitUp } from '../fit-up/gap.js';
+import type { Tip } from '../heat/fuels.js';
 import type { ProtectionId } from '../heat/protections.js';
 import type { StubAnswers } from '../metals/unknown-stub.js';
 import type { Position } from '../qualification/range.js';
@@ -60,4 +61,6 @@ export interface LineConditions {
   readonly codeSetId: CodeSetId;
   /** Classes the crew of this job carries anyway. */
   readonly carried: readonly string[];
+  /** Tips of the torch that the job is brazed with; the generic chart where left out. */
+  readonly tips?: readonly Tip[] | undefined;
 }

@@ -222,6 +222,7 @@ export function planJoint(spec: JointSpec, line: LineConditions, shop: Partial<S
     airK: line.fitUpK,
     near,
     hygroscopicOil: service.hygroscopicOil,
+    tips: line.tips,
   });
   const peak = (workK: number): number | null => (heat ? partPeakK(heat, workK, protection) : null);
   const facts: JointFacts = {

@@ -1,5 +1,5 @@
 import { CELLS_SOURCE, GAP_GAS_W_MK, GAP_SOURCE } from '../heat/chain.js';
-import { FIT_SOURCE } from '../heat/fit-efficiency.js';
+import { FIT_SOURCE, HAND_SPREAD, HAND_SPREAD_SOURCE } from '../heat/fit-efficiency.js';
 import { FLAME_KIND_SOURCE, FOOTPRINT_SOURCE } from '../heat/flame.js';
 import { FLUX_LIFE_SOURCE } from '../heat/flux-life.js';
 import {
@@ -97,6 +97,7 @@ export function heatRows(): HeatRow[] {
     row('clamp-on heat sink', '400 J/K', CLAMP_SOURCE),
     row('boiling water', '212 °F', WATER_SOURCE),
     row('a company’s own torch', 'from its logged times', FIT_SOURCE),
+    row('Spread of a hand’s heating times', `at least ${percent(HAND_SPREAD)}`, HAND_SPREAD_SOURCE),
     row('draw of acetylene', Object.values(DRAW_WORDS).join('; '), DRAW_SOURCE),
     row('acetylene cylinders', ACETYLENE_CYLINDERS.map((c) => c.id).join(', '), ACETYLENE_SIZE_SOURCE),
     row('acetylene pressure', `at most ${ACETYLENE_MOST_PSI} psi`, ACETYLENE_PRESSURE_SOURCE),

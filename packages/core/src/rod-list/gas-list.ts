@@ -1,3 +1,4 @@
+import { findFuel, type FuelId } from '../heat/fuels.js';
 import { BETWEEN_SOURCE, DRAW_SOURCE, drawOf, type DrawUse, type TorchGas, torchGas } from '../heat/torch-gas.js';
 import { CYLINDER_RESERVE } from '../purge/cylinder.js';
 import { requireRange } from '../source/problem.js';
@@ -6,10 +7,12 @@ import type { RodListJoint } from './rod-list.js';
 
 /** Gas for what is left of a job: fuel, oxygen and nitrogen together. Volumes m3 at 1 atm. */
 export interface GasList extends TorchGas {
+  /** The fuel of the job's torch. */
+  readonly fuelId: FuelId;
   readonly nitrogenM3: number;
   /** The largest flow of fuel that a joint asks for, m3/s, and its tip. */
   readonly largest: { readonly tip: string; readonly flowM3s: number } | null;
-  /** The smallest acetylene cylinder that may run it; null where no single one may. */
+  /** The smallest acetylene cylinder that may run it; null where no single one may, or the fuel has no such limit. */
   readonly smallestCylinder: string | null;
   readonly cylinders: {
     readonly fuel: number | null;
@@ -51,11 +54,13 @@ export function gasList(joints: readonly RodListJoint[], wishes: GasWishes): Gas
     (most, h) => (h && h.fuelM3s > (most?.flowM3s ?? 0) ? { tip: h.tip, flowM3s: h.fuelM3s } : most),
     null,
   );
+  const fuelId = heats.find((h) => h)?.fuelId ?? 'acetylene';
   return {
     ...gas,
+    fuelId,
     nitrogenM3,
     largest,
-    smallestCylinder: largest ? drawOf('acetylene', largest.flowM3s, 1, wishes.use).smallest : null,
+    smallestCylinder: largest ? drawOf(fuelId, largest.flowM3s, 1, wishes.use).smallest : null,
     cylinders: {
       fuel: cylinders(gas.fuelM3, wishes.fuelM3),
       oxygen: cylinders(gas.oxygenM3, wishes.oxygenM3),
@@ -66,7 +71,7 @@ export function gasList(joints: readonly RodListJoint[], wishes: GasWishes): Gas
 
 /** One gas of the list, its amount in m3 at 1 atm, and what to carry: "2 cylinders", nothing where no size was told. */
 export interface GasRow {
-  readonly gas: 'Acetylene' | 'Oxygen' | 'Nitrogen';
+  readonly gas: string;
   readonly m3: number;
   readonly order: string;
 }
@@ -74,8 +79,8 @@ export interface GasRow {
 const cylinderWords = (n: number | null): string => (n === null ? '' : `${n} ${n === 1 ? 'cylinder' : 'cylinders'}`);
 
 /** The list gas by gas, for a table of any kind. */
-export const gasRows = ({ fuelM3, oxygenM3, nitrogenM3, cylinders: n }: GasList): GasRow[] => [
-  { gas: 'Acetylene', m3: fuelM3, order: cylinderWords(n.fuel) },
+export const gasRows = ({ fuelId, fuelM3, oxygenM3, nitrogenM3, cylinders: n }: GasList): GasRow[] => [
+  { gas: findFuel(fuelId)?.name ?? fuelId, m3: fuelM3, order: cylinderWords(n.fuel) },
   { gas: 'Oxygen', m3: oxygenM3, order: cylinderWords(n.oxygen) },
   { gas: 'Nitrogen', m3: nitrogenM3, order: cylinderWords(n.nitrogen) },
 ];

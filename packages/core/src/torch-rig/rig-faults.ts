@@ -1,4 +1,4 @@
-import { findFuel } from '../heat/fuels.js';
+import { findFuel, isBurnt } from '../heat/fuels.js';
 import { ACETYLENE_MOST_PSI, ACETYLENE_PRESSURE_SOURCE, DRAW_SOURCE, DRAW_WORDS } from '../heat/torch-gas.js';
 import { ACETYLENE_METAL_CU } from '../selection/rules/service-rules.js';
 import { practice, published, type Source } from '../source/source.js';
@@ -169,14 +169,12 @@ function tipFaults(rig: TorchRig): RigFault[] {
 }
 
 function flameFaults({ fuelId, burntWith }: TorchRig): RigFault[] {
-  const fuel = findFuel(fuelId);
-  const tempK = burntWith === 'oxygen' ? fuel?.flameK.oxygen : fuel?.flameK.air;
-  return tempK
+  return isBurnt(fuelId, burntWith)
     ? []
     : [
         refused(
           'burntWith',
-          `${fuel?.name ?? fuelId} is not burnt ${burntWith === 'oxygen' ? 'with oxygen' : 'in air'} here.`,
+          `${findFuel(fuelId)?.name ?? fuelId} is not burnt ${burntWith === 'oxygen' ? 'with oxygen' : 'in air'} here.`,
           FLAME_SOURCE,
         ),
       ];

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
 import { TIPS } from '@hephaist/core/heat/fuels';
 import type { HeatJoint } from '@hephaist/core/heat/heat-joint';
@@ -7,6 +7,7 @@ import { planHeat, type Torch } from '@hephaist/core/heat/plan-heat';
 import type { ProtectionId } from '@hephaist/core/heat/protections';
 import { usualHeat } from '@hephaist/core/heat/usual-heat';
 import { certaintyTag, sourceLine } from '@hephaist/core/source/source';
+import { rigWords } from '@hephaist/core/torch-rig/rig';
 import { formatDuration } from '@hephaist/core/units/units';
 import { Chart } from '../drawings/chart';
 import { type Band, durationAxis, type Instant } from '../drawings/chart-frame';
@@ -56,7 +57,7 @@ const ROOM_K = 60;
           [room]="{ w: 560, h: 250, left: 44, right: 52, top: 16, bottom: 24 }"
         />
         <mat-slider class="no-print" min="0" [max]="end()" step="1"
-          ><input matSliderThumb aria-label="Seconds from strike" [value]="at()" (valueChange)="at.set($event)"
+          ><input matSliderThumb aria-label="Seconds from strike" [value]="at()" (valueChange)="hold($event)"
         /></mat-slider>
       </div>
       <div class="seen">
@@ -153,6 +154,8 @@ export class HeatView {
   /** Working range of the rod, K. */
   readonly brazingK = input.required<{ readonly min: number; readonly max: number }>();
   readonly protection = input<ProtectionId>('bare');
+  /** How hot the colder part is where the slider is put: section and ladder follow it. */
+  readonly held = output<number>();
   private readonly units = inject(UnitsStore);
 
   /** The torch that is looked at; the usual one for this joint until another tip is touched. */
@@ -168,6 +171,10 @@ export class HeatView {
   /** Seconds from strike that are looked at: at first where the rod is fed. */
   protected readonly at = linkedSignal(() => Math.round(this.plan().feedAtS ?? this.plan().leaveAtS));
   protected readonly state = computed(() => stateAt(this.heat(), this.plan(), this.seen(), this.at()));
+  protected hold(seconds: number): void {
+    this.at.set(seconds);
+    this.held.emit(this.coldestK());
+  }
   protected readonly coldestK = computed(() => Math.min(this.state().tubeK, this.state().socketK));
   protected readonly x = computed(() => durationAxis(shownS(this.plan())));
   protected readonly y = computed(() =>
@@ -192,7 +199,7 @@ export class HeatView {
   protected readonly words = computed(() => heatChartWords(this.plan(), this.y()));
   protected readonly torchWords = computed(() => {
     const { tip, torches = 1 } = this.plan().torch;
-    return `${torches === 2 ? 'two torches, ' : ''}oxygen and acetylene, ${tip.name} tip`;
+    return `${torches === 2 ? 'two torches, ' : ''}${rigWords(tip).toLowerCase()}, ${tip.name}`;
   });
   protected readonly after = computed(() => {
     const { coolS, fluxUsed, inside } = this.plan();

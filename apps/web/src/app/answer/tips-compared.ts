@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import type { HeatJoint } from '@hephaist/core/heat/heat-joint';
-import { PLANNED_TIPS } from '@hephaist/core/heat/part-peak';
 import { AIM_S, STOP_S } from '@hephaist/core/heat/plan-heat';
+import { tipsFor } from '@hephaist/core/heat/planned-tips';
 import { rankTips, type TipTrial } from '@hephaist/core/heat/rank-tips';
 import { formatDuration } from '@hephaist/core/units/units';
 import { line, scaleLinear } from 'd3';
@@ -109,7 +109,7 @@ export class TipsCompared {
   );
   protected readonly workY = computed(() => this.y()(this.joint().workK));
   protected readonly tips = computed(() =>
-    rankTips(this.joint(), PLANNED_TIPS).map((t) => ({
+    rankTips(this.joint(), tipsFor(this.joint())).map((t) => ({
       id: t.tip.id,
       torches: t.torches,
       name: t.torches === 2 ? `two ${t.tip.name}` : t.tip.name,

@@ -63,6 +63,10 @@ const BOTTOM = 336;
           {{ line.label }} {{ line.value }}
         </text>
       }
+      @if (held(); as h) {
+        <path [attr.d]="'M50 ' + h.y + ' H' + (width() - 4)" class="held" />
+        <circle cx="50" [attr.cy]="h.y" r="5" class="at" />
+      }
     </svg>
     <p class="quiet seen">{{ colour() }}</p>
   `,
@@ -71,6 +75,14 @@ const BOTTOM = 336;
       display: flex;
       flex-direction: column;
       padding: 8px 12px;
+    }
+    .held {
+      stroke: var(--copper);
+      stroke-dasharray: 2 3;
+      stroke-width: 1.5;
+    }
+    .at {
+      fill: var(--copper);
     }
     svg {
       width: 100%;
@@ -153,6 +165,8 @@ export class LadderView {
   /** Rods drawn side by side; else the chosen one. */
   readonly others = input<readonly FillerJudgement[] | null>(null);
   readonly name = input('joint');
+  /** A temperature that the joint is shown at, K; null where it is at none. */
+  readonly heldK = input<number | null>(null);
 
   private readonly units = inject(UnitsStore);
   protected readonly top = TOP;
@@ -206,6 +220,11 @@ export class LadderView {
         anchor: metal ? 'start' : 'middle',
       };
     });
+  });
+
+  protected readonly held = computed(() => {
+    const k = this.heldK();
+    return k === null ? null : { y: this.y()(Math.min(this.ladder().topK, Math.max(280, k))) };
   });
 
   protected readonly lines = computed(() => {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSliderModule } from '@angular/material/slider';
 import { AMBIENT_K } from '@hephaist/core/fit-up/gap';
@@ -157,7 +157,13 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
 export class Section {
   readonly plan = input.required<JointPlan>();
   readonly name = input('joint');
-  protected readonly percent = signal(100);
+  /** A temperature that it is brought to from elsewhere, K; null where nobody did. */
+  readonly heldK = input<number | null>(null);
+  protected readonly percent = linkedSignal(() => {
+    const k = this.heldK();
+    const share = k === null ? 1 : (k - AMBIENT_K) / (hotEndK(this.plan()) - AMBIENT_K);
+    return Math.round(100 * Math.min(1, Math.max(0, share)));
+  });
   protected readonly w = SECTION_WIDTH;
   protected readonly h = SECTION_HEIGHT;
   private readonly units = inject(UnitsStore);

@@ -4,6 +4,7 @@ import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatListModule } from '@angular/material/list';
 import { lineConditions } from '@hephaist/contracts/records/conditions';
 import { jobSchema } from '@hephaist/contracts/records/job';
+import { torchOf } from '@hephaist/contracts/records/job-torch';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { type Line, lineSchema } from '@hephaist/contracts/records/line';
 import { tryPlan } from '@hephaist/contracts/records/planner';
@@ -11,11 +12,13 @@ import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { CODE_SETS, type CodeSetId, type Schools } from '@hephaist/core/schools/schools';
 import { SERVICES } from '@hephaist/core/services/services';
 import type { FieldProblem } from '@hephaist/core/source/problem';
+import { rigWords } from '@hephaist/core/torch-rig/rig';
 import { displayUnit } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
 import { markRuns } from '../data/mark-runs';
 import { newLine } from '../data/new-line';
 import { newId } from '../data/outbox';
+import { RigsStore } from '../data/rigs.store';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
@@ -28,6 +31,8 @@ import { UnitsStore } from '../units/units.store';
 import { followService, type LineDraft, lineDraftOf, lineOf, plansOtherwise } from './job-draft';
 
 const JOB = 'job';
+/** The torch that the job was taken with, whatever became of its rig. */
+const AS_TAKEN = 'taken';
 const NO_LINE = lineDraftOf(newLine('', '', 0, undefined), 'us');
 
 /** The job and its lines: names, service, pressures, temperatures, code set, and the schools each holds. */
@@ -42,6 +47,7 @@ export class JobSetup {
   protected readonly store = inject(JobStore);
   private readonly dialog = inject(MatDialogRef);
   private readonly shop = inject(ShopStore);
+  private readonly rigs = inject(RigsStore);
   private readonly system = inject(UnitsStore).system();
   protected readonly unit = {
     pressure: displayUnit('pressure', this.system).symbol,
@@ -58,6 +64,12 @@ export class JobSetup {
     tried: () => problemsOf(jobSchema, this.wholeJob()),
     keep: () => `job ${this.store.jobId() ?? ''}`,
   });
+  /** Torches that the job may be planned with: the one it was taken with, and the rigs of the company. */
+  protected readonly torches = computed(() => {
+    const taken = this.store.job()?.torch;
+    const now = taken ? [{ id: AS_TAKEN, name: `${taken.name}, as it was taken` }] : [];
+    return [...now, ...this.rigs.rigs().map((r) => ({ id: r.id, name: `${r.name}: ${rigWords(r).toLowerCase()}` }))];
+  });
   private readonly base = signal<Line | null>(null);
   private seen = 0;
   protected readonly lineForm = new Form(signal(NO_LINE), {
@@ -69,6 +81,11 @@ export class JobSetup {
   protected readonly line = computed(() => (this.base() ? this.lineForm.draft() : null));
   protected readonly form = computed(() => (this.base() ? this.lineForm : this.jobForm));
   protected readonly saved = signal<string | null>(null);
+
+  constructor() {
+    // Without them the job is planned as it stands.
+    void this.rigs.load().catch(() => undefined);
+  }
 
   private lineKey(): string | null {
     const base = this.base();
@@ -135,13 +152,17 @@ export class JobSetup {
       timeZone: job?.timeZone ?? 'UTC',
       codeSet: job?.codeSet ?? ('asme-ix' as CodeSetId),
       schools: job?.schools ?? {},
+      torch: job?.torch ? AS_TAKEN : '',
     };
   }
 
   private wholeJob() {
     const stored = this.store.job();
-    const { name, place, timeZone, ...rest } = this.job();
-    return stored ? { ...stored, ...rest, name: name.trim(), place: place.trim(), timeZone: timeZone.trim() } : null;
+    const { name, place, timeZone, torch, ...rest } = this.job();
+    const rig = this.rigs.rigs().find((r) => r.id === torch);
+    const taken = rig ? torchOf(rig) : torch === AS_TAKEN ? (stored?.torch ?? null) : null;
+    const said = { name: name.trim(), place: place.trim(), timeZone: timeZone.trim(), torch: taken };
+    return stored ? { ...stored, ...rest, ...said } : null;
   }
 
   private reset(open: string): void {

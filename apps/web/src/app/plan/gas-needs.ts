@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { findFuel } from '@hephaist/core/heat/fuels';
 import { ACETYLENE_CYLINDERS, DRAW_WORDS, type DrawUse } from '@hephaist/core/heat/torch-gas';
 import { CYLINDERS } from '@hephaist/core/purge/cylinder';
-import type { GasList } from '@hephaist/core/rod-list/gas-list';
+import { type GasList, gasRows } from '@hephaist/core/rod-list/gas-list';
 import { formatDuration } from '@hephaist/core/units/units';
 import { Pick as PickField } from '../forms/pick';
 import { type Column, Table } from '../layout/table';
@@ -22,7 +23,7 @@ interface GasRow {
     <h3>Gas, for what is left</h3>
     <div class="ask">
       <hp-pick
-        label="Acetylene"
+        [label]="fuel()"
         [options]="fuels"
         [value]="wishes().fuel"
         (valueChange)="asked.emit({ fuel: $event })"
@@ -93,24 +94,19 @@ export class GasNeeds {
     { id: 'needed', head: 'Needed', number: true, text: (r) => r.needed },
     { id: 'cylinders', head: 'Full cylinders, a tenth in reserve', number: true, text: (r) => r.cylinders },
   ];
-  protected readonly rows = computed((): GasRow[] => {
-    const { fuelM3, oxygenM3, nitrogenM3, cylinders } = this.gas();
-    const row = (gas: string, m3: number, n: number | null): GasRow => ({
-      gas,
-      needed: this.units.show(m3, 'gas'),
-      cylinders: n === null ? '–' : String(n),
-    });
-    return [
-      row('Acetylene', fuelM3, cylinders.fuel),
-      row('Oxygen', oxygenM3, cylinders.oxygen),
-      row('Nitrogen', nitrogenM3, cylinders.nitrogen),
-    ];
-  });
+  protected readonly rows = computed(() =>
+    gasRows(this.gas()).map((r): GasRow => ({
+      gas: r.gas,
+      needed: this.units.show(r.m3, 'gas'),
+      cylinders: r.order || '–',
+    })),
+  );
+  protected readonly fuel = computed(() => findFuel(this.gas().fuelId)?.name ?? 'Fuel');
   protected readonly flame = computed(() => formatDuration(this.gas().flameS));
   /** Whether the cylinder in the van may run the largest tip. */
   protected readonly draw = computed(() => {
     const { largest, smallestCylinder } = this.gas();
-    if (!largest) return null;
+    if (!largest || this.gas().fuelId !== 'acetylene') return null;
     const order = this.fuels.findIndex((f) => f.id === this.wishes().fuel);
     const needs = this.fuels.findIndex((f) => f.id === smallestCylinder);
     const asks = `The largest tip is ${largest.tip}: it draws ${this.units.show(largest.flowM3s, 'flow')}`;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Joint } from '@hephaist/contracts/records/joint';
@@ -15,6 +15,7 @@ import { Follow } from '../layout/follow';
 import { May } from '../signing/may';
 import { LapStrength } from './lap-strength';
 import { OtherRods } from './other-rods';
+import { TorchFit } from './torch-fit';
 
 /** One joint's plan in deciding order: the answer, five numbers, the drawings, the reasons, what was refused. */
 @Component({
@@ -32,6 +33,7 @@ import { OtherRods } from './other-rods';
     PatchView,
     Section,
     HeatView,
+    TorchFit,
     SeamPlan,
     RouterLink,
   ],
@@ -54,7 +56,7 @@ import { OtherRods } from './other-rods';
         @if (plan.patch) {
           <hp-patch-view class="sheet" [plan]="plan" />
         } @else {
-          <hp-section class="sheet" [plan]="plan" [name]="joint().mark" />
+          <hp-section class="sheet" [plan]="plan" [name]="joint().mark" [heldK]="heldK()" />
         }
         <hp-ladder
           class="sheet"
@@ -62,6 +64,7 @@ import { OtherRods } from './other-rods';
           [serviceMaxK]="line()?.serviceMaxK ?? 310"
           [partLimitK]="plan.partNearby?.limitK ?? null"
           [name]="joint().mark"
+          [heldK]="heldK()"
         />
       </div>
       @if (plan.heat; as heat) {
@@ -71,7 +74,9 @@ import { OtherRods } from './other-rods';
             [heat]="heat"
             [brazingK]="plan.selection.chosen!.filler.brazingK"
             [protection]="plan.partHeat?.protection ?? 'bare'"
+            (held)="heldK.set($event)"
           />
+          <hp-torch-fit />
         </div>
       }
       <div class="below">
@@ -147,6 +152,8 @@ import { OtherRods } from './other-rods';
 })
 export class JointPlanView {
   readonly joint = input.required<Joint>();
+  /** The temperature that the heat’s slider stands at; with another joint there is none. */
+  protected readonly heldK = linkedSignal<Joint, number | null>({ source: this.joint, computation: () => null });
   readonly edit = output();
   private readonly store = inject(JobStore);
   protected readonly planned = computed(() => this.store.plan()(this.joint()));

@@ -1,7 +1,7 @@
 import { type CellId, type CellWords, findCell, type JointCell } from '@hephaist/contracts/exchange/joint-cells';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Summed } from '@hephaist/contracts/records/planner';
-import type { Quantity } from '@hephaist/core/units/units';
+import { formatDuration, type Quantity } from '@hephaist/core/units/units';
 import type { JointState } from '../data/joint-state';
 import { sizeWords } from '../data/joint-words';
 
@@ -14,7 +14,7 @@ export interface Eye {
   readonly show: (si: number, quantity: Quantity) => string;
 }
 
-export type ColumnId = CellId | 'hot' | 'rod' | 'flux' | 'overlap' | 'rating' | 'state';
+export type ColumnId = CellId | 'hot' | 'heat' | 'rod' | 'flux' | 'overlap' | 'rating' | 'state';
 
 /** One column of the schedule: what it shows, what it sorts by, and the cell behind it where it can be typed. */
 export interface Column {
@@ -43,6 +43,14 @@ const gap = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.gapS
 const hot = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.hotSideM;
 const overlap = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.overlapM;
 const rating = (j: Joint, e: Eye): number | null | undefined => summary(j, e)?.ratedPa;
+
+/** "number 3, 0:35": the tip and how long to heat. */
+function heatWords(j: Joint, e: Eye): string {
+  const heat = summary(j, e)?.heat;
+  if (!heat) return '–';
+  const tip = `${heat.torches === 2 ? 'two ' : ''}${heat.tip}`;
+  return heat.seconds === null ? `${tip}: not enough` : `${tip}, ${formatDuration(Math.round(heat.seconds))}`;
+}
 
 type Shown = Column['show'];
 function column(
@@ -79,6 +87,7 @@ export const COLUMNS: readonly Column[] = [
   computed('flux', 'Flux', 54, (j, e) => summary(j, e)?.fluxId ?? '–'),
   column('form', 'Form', 76, null),
   computed('overlap', 'Overlap', 60, shown(overlap, 'length'), { number: true, sort: (j, e) => orLast(overlap(j, e)) }),
+  computed('heat', 'Tip, time', 104, heatWords, { sort: (j, e) => orLast(summary(j, e)?.heat?.seconds) }),
   computed('rating', 'Rated', 60, shown(rating, 'pressure'), { number: true, sort: (j, e) => orLast(rating(j, e)) }),
   column('near', 'Near', 96, null),
   column('moves', 'Moves', 50, null),

@@ -38,6 +38,13 @@ const read = (texts: [string, string, string][]) =>
     new Set(),
   );
 
+it('says the tip and the seconds to heat, and sorts by them', () => {
+  const heat = column('heat');
+  expect(heat.show(joint('PF-01'), eye)).toMatch(/^number \d, 0:\d\d$/);
+  expect(heat.sort(joint('PF-01'), eye)).toBe(eye.summaryOf(joint('PF-01'))?.summary?.heat?.seconds);
+  expect(heat.show(joint('BR-06'), eye)).toBe('–');
+});
+
 describe('schedule rows', () => {
   it('stand under their lines, and finding keeps only what holds every word', () => {
     const all = rows(PLAIN_VIEW);

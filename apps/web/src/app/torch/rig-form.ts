@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MOST_TIPS, type Rig, rigSchema } from '@hephaist/contracts/records/rig';
+import { type Rig, rigSchema } from '@hephaist/contracts/records/rig';
+import { MOST_TIPS } from '@hephaist/contracts/records/rig-tip';
 import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { BURNT_WITH, BURNT_WITH_WORDS, findFuel, FUELS } from '@hephaist/core/heat/fuels';
 import { DRAW_LIMITS, DRAW_WORDS, type DrawUse } from '@hephaist/core/heat/torch-gas';
