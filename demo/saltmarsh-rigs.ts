@@ -91,14 +91,14 @@ export function demoHotWork(
   jobId: string,
   day: string,
 ): { readonly hotWork: HotWork[]; readonly hotWorkMarks: HotWorkMark[] } {
-  const by = 'Orla Fenn';
+  const by = 'Orla Fennimore';
   const work: HotWork = {
     id: id(),
     jobId,
     area: 'Plant room, bay 2',
     startedAt: `${day}T12:00:00Z`,
     by,
-    watcher: 'Bryn Marsh',
+    watcher: 'Prue Akintola',
     answers: {
       combustibles: 'done',
       openings: 'none here',

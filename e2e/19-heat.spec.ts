@@ -29,6 +29,13 @@ test('a valve is saved by paste: seen on the plan, entered, and told on the card
   await expect(heat.getByRole('row', { name: /wet wrap/ })).toContainText('refused');
   await expect(heat.getByText(/Nothing is needed from [\d.]+ in on/)).toBeVisible();
 
+  // Section and ladder go with the seconds from strike.
+  const section = page.locator('hp-section').getByRole('slider');
+  await expect(section).toHaveValue('100');
+  await heat.getByRole('slider', { name: 'Seconds from strike' }).press('Home');
+  await expect(section).toHaveValue('0');
+  await expect(page.locator('hp-ladder .at')).toBeVisible();
+
   await page.getByRole('button', { name: 'Edit joint' }).click();
   await pick(page.getByRole('dialog').getByLabel('It is protected by'), 'heat-absorbing paste');
   await page.getByRole('button', { name: 'Save joint' }).click();
@@ -69,7 +76,7 @@ test('a foreman chooses tips by their pictures, and the gas of the job', async (
   await expect(chosen).toHaveAttribute('aria-pressed', 'true');
   await tips.getByRole('button', { name: /number 5/ }).click();
   await expect(tips.getByRole('button', { name: /number 5/ })).toHaveAttribute('aria-pressed', 'true');
-  await expect(heat.getByRole('heading', { level: 2 })).toContainText('number 5 tip');
+  await expect(heat.getByRole('heading', { level: 2 })).toContainText('number 5');
   // The slider goes through the heating: at the strike nothing glows, at the end it was seen to.
   const slider = heat.getByLabel('Seconds from strike');
   await slider.focus();

@@ -62,6 +62,7 @@ type Answers = Readonly<Partial<Record<PermitItemId, PermitAnswer>>>;
       display: block;
     }
     form {
+      padding: 10px 14px 14px;
       display: grid;
       grid-template-columns: repeat(4, minmax(0, 1fr));
       gap: 8px 12px;
