@@ -68,10 +68,19 @@ const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) 
       await p.getByLabel('Add joints in shorthand').fill('3x 1-1/8 acr cu-plated stub horiz near txv 4in');
     },
   },
-  'phone-plan': {
-    path: `/job/${job}/plan`,
-    phone: true,
-    act: (p) => p.getByRole('grid').getByText('PF-07', { exact: true }).click(),
+  rigs: { path: '/rigs', act: (p) => p.getByRole('button', { name: 'Roof cart' }).click() },
+  'torch-flame': {
+    path: '/rigs',
+    act: async (p) => {
+      await p.getByRole('link', { name: 'Before and lighting' }).click();
+      const flame = p.getByRole('button', { name: /^Neutral/ });
+      while (!(await flame.isVisible())) {
+        for (const stands of await p.getByRole('button', { name: 'Both gauges stand' }).all()) await stands.click();
+        await p.locator('.target.go').click();
+        await p.waitForTimeout(400);
+      }
+      await flame.click();
+    },
   },
   'phone-now': {
     path: '/now',
@@ -153,12 +162,6 @@ const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) 
     },
   },
   prove: { path: `/job/${job}/prove` },
-  coupons: {
-    path: `/job/${job}/prove/plan`,
-    act: async (p) => {
-      await pick(p.getByLabel('For whom'), 'Basil Teo (31)');
-    },
-  },
   strip: {
     path: `/job/${job}/prove`,
     act: async (p) => {
