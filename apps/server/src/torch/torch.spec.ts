@@ -43,7 +43,9 @@ describe('torch rigs', () => {
     expect(await wrong(put('rig', sampleRig(newId, { name: 'CART 1' }), 'lead'))).toEqual(['name']);
     const old = round(rig, { on: '2025-01-02', startedAt: '2025-01-02T07:00:00Z', endedAt: '2025-01-02T07:02:00Z' });
     const today = new Date().toISOString().slice(0, 10);
-    const late = round(rig, { on: today });
+    const began = new Date().toISOString();
+    const late = round(rig, { on: today, startedAt: began, endedAt: began });
+    expect(await wrong(put('rig_check', round(rig, { on: today })))).toEqual(['on']);
     await put('rig_check', old).expect(200);
     await put('rig_check', late).expect(200);
     const { body } = await h.as('auditor').get('/api/rigs').expect(200);
@@ -127,6 +129,18 @@ describe('a round', () => {
     const before = round(hot);
     await put('rig_check', { ...before, steps: before.steps.slice(0, lit), flame: undefined }).expect(200);
     await put('rig_check', sampleRound(newId, hot, WHO, 'evening')).expect(200);
+  });
+
+  it('ends in the evening where all is shut, on a refused rig too', async () => {
+    const hot = sampleRig(newId, { name: 'Too high again', fuelPa: 16 * PSI });
+    await put('rig', hot, 'lead').expect(200);
+    const evening = sampleRound(newId, hot, WHO, 'evening');
+    expect(await wrong(put('rig_check', { ...evening, steps: evening.steps.slice(0, 2) }))).toEqual(['steps']);
+    const told = round(hot);
+    const flame = told.steps.map((s, i) =>
+      i >= told.steps.length - 6 && s.id !== 'kind' ? { ...s, answer: 'skipped' as const } : s,
+    );
+    expect(await wrong(put('rig_check', { ...told, steps: flame }))).toEqual([`steps.${told.steps.length - 1}`]);
   });
 
   it('is signed exactly where the company asks it', async () => {

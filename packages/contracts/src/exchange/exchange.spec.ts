@@ -51,6 +51,18 @@ const first = <K extends keyof JobFile>(key: K, change: object): object => ({
 
 it('the demo is known by its job', () => expect(demo.job.id).toBe(DEMO_JOB_ID));
 
+it('a watch in a file ends no sooner than one here, and follows its permit', () => {
+  const at = demo.hotWorkMarks.findIndex((m) => m.kind === 'ended');
+  const sooner = (time: string): object => ({
+    ...full,
+    hotWorkMarks: demo.hotWorkMarks.map((m, i) => (i === at ? { ...m, at: `${m.at.slice(0, 11)}${time}:00Z` } : m)),
+  });
+  expect(fieldsOf(sooner('16:43'))).toEqual([]);
+  expect(fieldsOf(sooner('16:39'))).toContain(`hotWorkMarks.${at}.kind`);
+  const unlit = { ...full, hotWorkMarks: demo.hotWorkMarks.filter((m) => m.kind !== 'flame on') };
+  expect(fieldsOf(unlit)).toContain('hotWorkMarks.0.kind');
+});
+
 describe('references of a job file', () => {
   it('all hold in a file with everything in it, which is written the same again', () => {
     expect(fieldsOf(full)).toEqual([]);

@@ -1,4 +1,5 @@
 import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
+import { watchProblems } from '@hephaist/core/hot-work/fire-watch';
 import canonicalize from 'canonicalize';
 import * as yup from 'yup';
 import { type Annulment, annulmentSchema } from '../records/annulment.js';
@@ -191,6 +192,16 @@ function danglingReferences(file: JobFile): { field: string; says: string }[] {
   return out;
 }
 
+/** Marks of hot work that could not be made when they say they were: a watch in a file ends no sooner than one here. */
+function watchFaults(file: JobFile): { field: string; says: string }[] {
+  return file.hotWork.flatMap((work) => {
+    const own = file.hotWorkMarks.map((mark, i) => ({ mark, i })).filter(({ mark }) => mark.hotWorkId === work.id);
+    const marks = own.map(({ mark }) => ({ kind: mark.kind, atMs: Date.parse(mark.at) }));
+    const found = watchProblems(marks, work.watchMinutes, work.answers.detector === 'done');
+    return found.map(({ at, says }) => ({ field: `hotWorkMarks.${own[at]?.i ?? 0}.kind`, says }));
+  });
+}
+
 /**
  * Reads a job file: schema first, then that all references hold.
  * @throws ContractError naming each field
@@ -210,8 +221,8 @@ export function parseJobFile(value: unknown): JobFile {
     ownRows: (value as JobFile).ownRows,
   }) as { ownRows: OwnRowRecord[] };
   const file = parse(jobFileSchema as unknown as yup.Schema<JobFile>, value, '', catalogueWith(rows.ownRows));
-  const dangling = danglingReferences(file);
-  if (dangling.length) throw new ContractError(dangling);
+  const wrong = [...danglingReferences(file), ...watchFaults(file)];
+  if (wrong.length) throw new ContractError(wrong);
   return file;
 }
 

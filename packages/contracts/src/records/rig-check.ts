@@ -31,6 +31,8 @@ const dropSchema = strict(
   }),
 );
 
+const DAY_MS = 86_400_000;
+
 /** One round of steps at a rig on a day: what was done, passed over, and found. Evidence; signed where the company asks it. */
 export const rigCheckSchema = strict(
   yup.object({
@@ -58,6 +60,17 @@ export const rigCheckSchema = strict(
       ['startedAt', 'endedAt'],
       (c, context) =>
         c.startedAt <= c.endedAt || context.createError({ path: path(context, 'endedAt'), message: 'after it began' }),
+    ),
+  )
+  .test(
+    'day',
+    '',
+    whole(
+      ['on', 'startedAt'],
+      // The day is the place's own: it may be one off that of UTC.
+      (c, context) =>
+        Math.abs(Date.parse(c.on) - Date.parse(c.startedAt.slice(0, 10))) <= DAY_MS ||
+        context.createError({ path: path(context, 'on'), message: 'the day that it began on' }),
     ),
   )
   .test(

@@ -91,3 +91,17 @@ export function markRefused(kind: WatchMarkKind, state: WatchState): string | nu
   if (state.stage === 'watch') return `The watch runs ${Math.ceil((state.leftS ?? 0) / 60)} min more.`;
   return state.detectorOut ? 'Put the detector back first.' : null;
 }
+
+/** Marks of one area that could not be made when they say they were, by their place in the list. */
+export function watchProblems(
+  marks: readonly WatchMark[],
+  minutes: number,
+  detectorIsolated: boolean,
+): { readonly at: number; readonly says: string }[] {
+  const inOrder = marks.map((mark, at) => ({ mark, at })).sort((a, b) => a.mark.atMs - b.mark.atMs);
+  return inOrder.flatMap(({ mark, at }, k) => {
+    const before = inOrder.slice(0, k).map((m) => m.mark);
+    const says = markRefused(mark.kind, watchState(before, minutes, detectorIsolated, mark.atMs));
+    return says ? [{ at, says }] : [];
+  });
+}

@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { markRefused, ROUND_S, WATCH_MARKS, WATCH_MINUTES, type WatchMark, watchState } from './fire-watch.js';
+import {
+  markRefused,
+  ROUND_S,
+  WATCH_MARKS,
+  WATCH_MINUTES,
+  type WatchMark,
+  watchProblems,
+  watchState,
+} from './fire-watch.js';
 import { CLEAR_M, PERMIT, PERMIT_ANSWERS, type PermitAnswers, permitStops } from './permit.js';
 
 const MIN = 60_000;
@@ -70,6 +78,16 @@ describe('the fire watch', () => {
     expect(state([...lit, at(12, 'fire')], 13).stage).toBe('fire');
     expect(markRefused('flame out', state([], 0))).toContain('No flame');
     expect(markRefused('flame on', state(lit, 5))).toContain('already');
+  });
+
+  it('finds what could not be marked when it says it was', () => {
+    const whole = [...lit, at(75, 'ended')];
+    expect(watchProblems(whole, WATCH_MINUTES, false)).toEqual([]);
+    expect(watchProblems([at(75, 'ended'), ...lit], WATCH_MINUTES, false)).toEqual([]);
+    expect(watchProblems([at(60, 'ended'), ...lit], WATCH_MINUTES, false)).toEqual([
+      { at: 0, says: 'The watch runs 10 min more.' },
+    ]);
+    expect(watchProblems(whole, WATCH_MINUTES, true)).toHaveLength(1);
   });
 
   it('never lets a watch end sooner than its minutes after the last flame, whatever was marked', () => {
