@@ -4,7 +4,7 @@ import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { InputError } from '@hephaist/core/source/problem';
 import * as yup from 'yup';
 import { number, oneLine } from '../schemas/ids.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 import { oneOf, size } from './procedure-variables.js';
 
 /** Tests of a coupon beside its section, as brazers' coupons and procedures' records both hold them. */
@@ -93,9 +93,7 @@ export function testAmong(schemas: Readonly<Record<string, yup.AnyObjectSchema>>
             const problems = unjudged(test as CouponTest);
             return problems.length
               ? new yup.ValidationError(
-                  problems.map((p) =>
-                    context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
-                  ),
+                  problems.map((p) => context.createError({ path: placeIn(context, p.field), message: p.says })),
                 )
               : true;
           }),

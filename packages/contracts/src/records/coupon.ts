@@ -7,7 +7,7 @@ import * as yup from 'yup';
 import { daySchema, idSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull, METAL, RULES, tubeSchema } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 import { couponTestSchemas, type OfSpecimen, testAmong, voidSchema } from './coupon-tests.js';
 import { type Laboratory, laboratorySchema } from './pqr-used.js';
 import { type FaceTrace, faceTraceSchema } from './strip-marks.js';
@@ -100,7 +100,7 @@ export const couponSchema = strict(
   whole(['faces', 'tests', 'jointType'], (c, context) =>
     isOpened({ faces: c.faces ?? [], tests: (c.tests ?? []) as CouponTest[], jointType: c.jointType ?? 'socket' })
       ? true
-      : context.createError({ path: [context.path, 'faces'].filter(Boolean).join('.'), message: NOT_OPENED }),
+      : context.createError({ path: placeIn(context, 'faces'), message: NOT_OPENED }),
   ),
 );
 

@@ -10,7 +10,7 @@ import { PERMIT_ANSWERS, PERMIT_ITEMS, type PermitAnswers, permitStops } from '@
 import * as yup from 'yup';
 import { idSchema, instantSchema, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 import { oneOf } from './procedure-variables.js';
 
 /** Hot work in one area of a job: what was seen to before a flame, and how long it is watched after. Evidence. */
@@ -40,7 +40,7 @@ export const hotWorkSchema = strict(
   whole(['answers'], (h, context) => {
     const stops = permitStops(h.answers).map((item) =>
       context.createError({
-        path: [context.path, `answers.${item.id}`].filter(Boolean).join('.'),
+        path: placeIn(context, `answers.${item.id}`),
         message: item.mayBeMissing ? 'see to it first, or say that there is none here' : 'see to it first',
       }),
     );

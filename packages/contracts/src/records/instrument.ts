@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { daySchema, idSchema, note, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 import { oneOf } from './procedure-variables.js';
 
 /** What is read with: each kind with the words of its range, so that everybody writes them in the same unit. */
@@ -39,7 +39,7 @@ export const instrumentSchema = strict(
       !i.dueOn ||
       i.calibratedOn < i.dueOn ||
       context.createError({
-        path: [context.path, 'dueOn'].filter(Boolean).join('.'),
+        path: placeIn(context, 'dueOn'),
         message: 'after it was calibrated',
       }),
   ),

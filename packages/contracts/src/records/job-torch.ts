@@ -5,7 +5,7 @@ import type { RigTip } from '@hephaist/core/torch-rig/rig';
 import * as yup from 'yup';
 import { number, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 import { oneOf } from './procedure-variables.js';
 import type { Rig } from './rig.js';
 import { tipsSchema } from './rig-tip.js';
@@ -38,7 +38,7 @@ export const jobTorchSchema = strict(
   'flame',
   '',
   whole(['fuelId', 'burntWith'], (t, context) => {
-    const path = [context.path, 'burntWith'].filter(Boolean).join('.');
+    const path = placeIn(context, 'burntWith');
     return isBurnt(t.fuelId, t.burntWith) || context.createError({ path, message: 'this fuel is not burnt so here' });
   }),
 );

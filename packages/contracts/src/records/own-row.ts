@@ -5,7 +5,7 @@ import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
 import type { Quantity } from '@hephaist/core/units/units';
 import * as yup from 'yup';
 import { idSchema, oneLine } from '../schemas/ids.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 
 /** One field of a table row that a company may set. Numbers are SI. */
 export interface TableField {
@@ -313,9 +313,7 @@ export const ownRowSchema = yup
       const problems = ownRowProblems({ ...row, values: row.values as OwnRow['values'] });
       if (problems.length === 0) return true;
       return new yup.ValidationError(
-        problems.map((p) =>
-          context.createError({ path: [context.path, p.field].filter(Boolean).join('.'), message: p.says }),
-        ),
+        problems.map((p) => context.createError({ path: placeIn(context, p.field), message: p.says })),
       );
     }),
   );

@@ -6,7 +6,7 @@ import * as yup from 'yup';
 import { oneLine } from '../schemas/ids.js';
 import { FILLER, inTable, METAL } from '../schemas/in-table.js';
 import { strict } from '../schemas/strict.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 
 export const oneOf = <T extends string>(ids: readonly T[]) =>
   yup
@@ -93,7 +93,7 @@ export const procedureVariablesSchema = strict(
           v.overlapMaxM === undefined ||
           v.overlapMinM <= v.overlapMaxM ||
           context.createError({
-            path: [context.path, 'overlapMaxM'].filter(Boolean).join('.'),
+            path: placeIn(context, 'overlapMaxM'),
             message: 'must be at or above the least',
           }),
       ),

@@ -7,7 +7,7 @@ import * as yup from 'yup';
 import { daySchema, idSchema, instantSchema, number, oneLine } from '../schemas/ids.js';
 import { schoolsSchema } from '../schemas/schools.js';
 import { strict } from '../schemas/strict.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 import { maybeOneOf, oneOf } from './procedure-variables.js';
 
 /** How a step went: done, passed over, or found wrong. */
@@ -59,7 +59,8 @@ export const rigCheckSchema = strict(
     whole(
       ['startedAt', 'endedAt'],
       (c, context) =>
-        c.startedAt <= c.endedAt || context.createError({ path: path(context, 'endedAt'), message: 'after it began' }),
+        c.startedAt <= c.endedAt ||
+        context.createError({ path: placeIn(context, 'endedAt'), message: 'after it began' }),
     ),
   )
   .test(
@@ -70,7 +71,7 @@ export const rigCheckSchema = strict(
       // The day is the place's own: it may be one off that of UTC.
       (c, context) =>
         Math.abs(Date.parse(c.on) - Date.parse(c.startedAt.slice(0, 10))) <= DAY_MS ||
-        context.createError({ path: path(context, 'on'), message: 'the day that it began on' }),
+        context.createError({ path: placeIn(context, 'on'), message: 'the day that it began on' }),
     ),
   )
   .test(
@@ -79,11 +80,9 @@ export const rigCheckSchema = strict(
     whole(['steps'], (c, context) => {
       const ids = c.steps.map((s) => s.id);
       const twice = ids.findIndex((id, i) => ids.indexOf(id) !== i);
-      return twice < 0 || context.createError({ path: path(context, `steps.${twice}.id`), message: 'stands twice' });
+      return twice < 0 || context.createError({ path: placeIn(context, `steps.${twice}.id`), message: 'stands twice' });
     }),
   );
-
-const path = (context: yup.TestContext, field: string): string => [context.path, field].filter(Boolean).join('.');
 
 type Read = yup.InferType<typeof rigCheckSchema>;
 export type RigCheck = Omit<Read, 'drop' | 'flame' | 'schools'> & {
@@ -103,27 +102,15 @@ export function checkSays(c: Pick<RigCheck, 'steps' | 'drop'>): string {
   return words.filter(Boolean).join(', ');
 }
 
-/** How a rig stands on a day by the rounds filed of it. */
-export function rigDay(
-  checks: readonly RigCheck[],
-  day: string,
-): { morning: RigCheck | null; evening: RigCheck | null } {
-  const last = (round: CheckRound): RigCheck | null =>
-    checks
-      .filter((c) => c.round === round && c.on === day)
-      .sort((a, b) => a.endedAt.localeCompare(b.endedAt))
-      .at(-1) ?? null;
-  return { morning: last('morning'), evening: last('evening') };
-}
+const lastOf = (checks: readonly RigCheck[]): RigCheck | null =>
+  [...checks].sort((a, b) => a.endedAt.localeCompare(b.endedAt)).at(-1) ?? null;
+
+/** The last round of the morning that was filed of a rig on a day; null where none was. */
+export const morningOf = (checks: readonly RigCheck[], day: string): RigCheck | null =>
+  lastOf(checks.filter((c) => c.round === 'morning' && c.on === day));
 
 /** The order a rig's last round was done in, over the rig's own: so it is remembered by rig. */
 export const rememberedSchools = (
   rig: { readonly id: string; readonly schools: Partial<Schools> },
   checks: readonly RigCheck[],
-): Partial<Schools> => {
-  const last = checks
-    .filter((c) => c.rigId === rig.id)
-    .sort((a, b) => a.endedAt.localeCompare(b.endedAt))
-    .at(-1);
-  return { ...rig.schools, ...last?.schools };
-};
+): Partial<Schools> => ({ ...rig.schools, ...lastOf(checks.filter((c) => c.rigId === rig.id))?.schools });

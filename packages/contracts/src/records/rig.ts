@@ -20,7 +20,7 @@ import * as yup from 'yup';
 import { idSchema, note, number, oneLine } from '../schemas/ids.js';
 import { schoolsSchema } from '../schemas/schools.js';
 import { strict } from '../schemas/strict.js';
-import { whole } from '../schemas/whole.js';
+import { placeIn, whole } from '../schemas/whole.js';
 import { oneOf } from './procedure-variables.js';
 import { tipsSchema } from './rig-tip.js';
 
@@ -80,7 +80,7 @@ export const rigSchema = strict(
       const has = r.burntWith === 'oxygen';
       const odd = OXYGEN_PARTS.find((p) => (r[p] !== null) !== has);
       if (!odd) return true;
-      const path = [context.path, odd].filter(Boolean).join('.');
+      const path = placeIn(context, odd);
       return context.createError({
         path,
         message: has ? 'is needed: the torch burns with oxygen' : 'left out: the torch burns in air',
@@ -93,7 +93,7 @@ export const rigSchema = strict(
     whole(['tips'], (r, context) => {
       const names = r.tips.map((t) => t.name.toLowerCase());
       const twice = names.findIndex((n, i) => names.indexOf(n) !== i);
-      const path = [context.path, `tips.${twice}.name`].filter(Boolean).join('.');
+      const path = placeIn(context, `tips.${twice}.name`);
       return twice < 0 || context.createError({ path, message: 'this tip stands twice' });
     }),
   );

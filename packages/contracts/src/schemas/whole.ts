@@ -30,3 +30,6 @@ export function whole<T>(
     return value === null || value === undefined || judge(value as NonNullable<T>, context);
   };
 }
+
+/** The place of a field of what a test looks at, for `createError`. */
+export const placeIn = ({ path }: yup.TestContext, field: string): string => (path ? `${path}.${field}` : field);

@@ -61,6 +61,9 @@ export const FUELS: readonly Fuel[] = [
 const byId = new Map(FUELS.map((f) => [f.id, f]));
 export const findFuel = (id: string): Fuel | undefined => byId.get(id as FuelId);
 
+/** "Acetylene"; a word that names no fuel stays as it is. */
+export const fuelName = (id: string): string => findFuel(id)?.name ?? id;
+
 /** Whether a fuel is burnt so here: the temperature of its flame is known. */
 export const isBurnt = (id: FuelId, burntWith: BurntWith): boolean =>
   Boolean(findFuel(id)?.flameK[burntWith === 'oxygen' ? 'oxygen' : 'air']);

@@ -1,4 +1,4 @@
-import { findFuel, type FuelId } from '../heat/fuels.js';
+import { type FuelId, fuelName } from '../heat/fuels.js';
 import { BETWEEN_SOURCE, DRAW_SOURCE, drawOf, type DrawUse, type TorchGas, torchGas } from '../heat/torch-gas.js';
 import { CYLINDER_RESERVE } from '../purge/cylinder.js';
 import { requireRange } from '../source/problem.js';
@@ -80,7 +80,7 @@ const cylinderWords = (n: number | null): string => (n === null ? '' : `${n} ${n
 
 /** The list gas by gas, for a table of any kind. */
 export const gasRows = ({ fuelId, fuelM3, oxygenM3, nitrogenM3, cylinders: n }: GasList): GasRow[] => [
-  { gas: findFuel(fuelId)?.name ?? fuelId, m3: fuelM3, order: cylinderWords(n.fuel) },
+  { gas: fuelName(fuelId), m3: fuelM3, order: cylinderWords(n.fuel) },
   { gas: 'Oxygen', m3: oxygenM3, order: cylinderWords(n.oxygen) },
   { gas: 'Nitrogen', m3: nitrogenM3, order: cylinderWords(n.nitrogen) },
 ];

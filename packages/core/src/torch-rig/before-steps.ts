@@ -1,6 +1,6 @@
-import { findFuel } from '../heat/fuels.js';
+import { fuelName } from '../heat/fuels.js';
 import { ACETYLENE_MOST_PSI } from '../heat/torch-gas.js';
-import { choiceOf, DEFAULT_SCHOOLS } from '../schools/schools.js';
+import { choiceOf, schoolsOf } from '../schools/schools.js';
 import { published } from '../source/source.js';
 import { said } from '../units/say.js';
 import { PSI } from '../units/units.js';
@@ -15,10 +15,10 @@ const CRACK = published('OSHA 1910.253: valves are cracked before a regulator is
 
 /** Before the torch is lit: looked at, clean, fitted, opened by school, set while gas flows, tight. */
 export const beforeSteps: StepsOf = (rig, schools) => {
-  const fuel = (findFuel(rig.fuelId)?.name ?? rig.fuelId).toLowerCase();
+  const fuel = fuelName(rig.fuelId).toLowerCase();
   const oxygen = usesOxygen(rig);
   const both = oxygen ? 'Both cylinders' : 'The cylinder';
-  const all = { ...DEFAULT_SCHOOLS, ...schools };
+  const all = schoolsOf(schools);
   const valve = choiceOf(all, 'acetyleneValve');
   const oxygenValve = choiceOf(all, 'oxygenValve');
   const isAcetylene = rig.fuelId === 'acetylene';

@@ -1,4 +1,4 @@
-import { findFuel, isBurnt } from '../heat/fuels.js';
+import { fuelName, isBurnt } from '../heat/fuels.js';
 import { ACETYLENE_MOST_PSI, ACETYLENE_PRESSURE_SOURCE, DRAW_SOURCE, DRAW_WORDS } from '../heat/torch-gas.js';
 import { ACETYLENE_METAL_CU } from '../selection/rules/service-rules.js';
 import { practice, published, type Source } from '../source/source.js';
@@ -35,7 +35,7 @@ const OVER_FULL = 1.25;
 
 const refused = (at: string, says: string, source: Source): RigFault => ({ at, level: 'refused', says, source });
 const check = (at: string, says: string, source: Source): RigFault => ({ at, level: 'check', says, source });
-const inWords = (gas: string): string => (findFuel(gas)?.name ?? gas).toLowerCase();
+const inWords = (gas: string): string => fuelName(gas).toLowerCase();
 
 function hoseFaults(at: string, hose: Hose, gas: string, year: number): RigFault[] {
   const out: RigFault[] = [];
@@ -174,7 +174,7 @@ function flameFaults({ fuelId, burntWith }: TorchRig): RigFault[] {
     : [
         refused(
           'burntWith',
-          `${findFuel(fuelId)?.name ?? fuelId} is not burnt ${burntWith === 'oxygen' ? 'with oxygen' : 'in air'} here.`,
+          `${fuelName(fuelId)} is not burnt ${burntWith === 'oxygen' ? 'with oxygen' : 'in air'} here.`,
           FLAME_SOURCE,
         ),
       ];

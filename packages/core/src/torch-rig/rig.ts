@@ -1,5 +1,5 @@
 import type { Band } from '../fillers/fillers.js';
-import { type BurntWith, findFuel, type FuelId } from '../heat/fuels.js';
+import { type BurntWith, type FuelId,fuelName } from '../heat/fuels.js';
 import type { DrawUse } from '../heat/torch-gas.js';
 import {
   type ArrestorsAsked,
@@ -63,7 +63,7 @@ export const usesOxygen = (rig: Pick<TorchRig, 'burntWith'>): boolean => rig.bur
 
 /** "Acetylene with oxygen", "Propane in air, swirl tip". */
 export function rigWords(rig: Pick<TorchRig, 'fuelId' | 'burntWith'>): string {
-  const fuel = findFuel(rig.fuelId)?.name ?? rig.fuelId;
+  const fuel = fuelName(rig.fuelId);
   if (rig.burntWith === 'oxygen') return `${fuel} with oxygen`;
   return `${fuel} in air, ${rig.burntWith === 'air-swirl' ? 'swirl tip' : 'plain hand torch'}`;
 }

@@ -1,5 +1,5 @@
-import { findFuel } from '../heat/fuels.js';
-import { choiceOf, DEFAULT_SCHOOLS } from '../schools/schools.js';
+import { fuelName } from '../heat/fuels.js';
+import { choiceOf, schoolsOf } from '../schools/schools.js';
 import { capital } from '../words/capital.js';
 import { stepOf, steps, type StepsOf } from './check-step.js';
 import { usesOxygen } from './rig.js';
@@ -9,9 +9,9 @@ const stow = stepOf('stow');
 
 /** Shutting down by either school, then draining and backing off. */
 export const shutSteps: StepsOf = (rig, schools) => {
-  const fuel = (findFuel(rig.fuelId)?.name ?? rig.fuelId).toLowerCase();
+  const fuel = fuelName(rig.fuelId).toLowerCase();
   const oxygen = usesOxygen(rig);
-  const why = choiceOf({ ...DEFAULT_SCHOOLS, ...schools }, 'shutOff').why;
+  const why = choiceOf(schoolsOf(schools), 'shutOff').why;
   const first = schools.shutOff === 'fuel' ? 'fuel' : 'oxygen';
   const off = oxygen
     ? [

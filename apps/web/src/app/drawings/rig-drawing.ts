@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { findFuel } from '@hephaist/core/heat/fuels';
+import { fuelName } from '@hephaist/core/heat/fuels';
 import type { Guard, GuardPlace } from '@hephaist/core/torch-rig/parts';
 import { type Hose, leftIn, type RigCylinder, type TorchRig, usesOxygen } from '@hephaist/core/torch-rig/rig';
 import type { RigFault } from '@hephaist/core/torch-rig/rig-faults';
@@ -156,13 +156,7 @@ export class RigDrawing {
 
   protected readonly drawn = computed(() => {
     const rig = this.rig();
-    const fuel = this.lane(
-      'fuel',
-      findFuel(rig.fuelId)?.name ?? rig.fuelId,
-      rig.fuelCylinder,
-      rig.fuelPa,
-      rig.fuelHose,
-    );
+    const fuel = this.lane('fuel', fuelName(rig.fuelId), rig.fuelCylinder, rig.fuelPa, rig.fuelHose);
     if (!this.oxygen() || !rig.oxygenCylinder || !rig.oxygenHose) return [fuel];
     return [this.lane('oxygen', 'Oxygen', rig.oxygenCylinder, rig.oxygenPa ?? 0, rig.oxygenHose), fuel];
   });

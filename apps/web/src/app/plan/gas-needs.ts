@@ -1,19 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { findFuel } from '@hephaist/core/heat/fuels';
+import { fuelName } from '@hephaist/core/heat/fuels';
 import { ACETYLENE_CYLINDERS, DRAW_WORDS, type DrawUse } from '@hephaist/core/heat/torch-gas';
 import { CYLINDERS } from '@hephaist/core/purge/cylinder';
-import { type GasList, gasRows } from '@hephaist/core/rod-list/gas-list';
+import { type GasList, type GasRow, gasRows } from '@hephaist/core/rod-list/gas-list';
 import { formatDuration } from '@hephaist/core/units/units';
 import { Pick as PickField } from '../forms/pick';
 import { type Column, Table } from '../layout/table';
 import { UnitsStore } from '../units/units.store';
 import type { Wishes } from './prices';
-
-interface GasRow {
-  readonly gas: string;
-  readonly needed: string;
-  readonly cylinders: string;
-}
 
 /** Fuel, oxygen and nitrogen for what is left, in cylinders of the sizes in the van, and whether the cylinder may run the tip. */
 @Component({
@@ -91,17 +85,11 @@ export class GasNeeds {
   protected readonly uses = Object.entries(DRAW_WORDS).map(([id, name]) => ({ id, name }));
   protected readonly columns: Column<GasRow>[] = [
     { id: 'gas', head: 'Gas', names: true, text: (r) => r.gas },
-    { id: 'needed', head: 'Needed', number: true, text: (r) => r.needed },
-    { id: 'cylinders', head: 'Full cylinders, a tenth in reserve', number: true, text: (r) => r.cylinders },
+    { id: 'needed', head: 'Needed', number: true, text: (r) => this.units.show(r.m3, 'gas') },
+    { id: 'cylinders', head: 'Full cylinders, a tenth in reserve', number: true, text: (r) => r.order || '–' },
   ];
-  protected readonly rows = computed(() =>
-    gasRows(this.gas()).map((r): GasRow => ({
-      gas: r.gas,
-      needed: this.units.show(r.m3, 'gas'),
-      cylinders: r.order || '–',
-    })),
-  );
-  protected readonly fuel = computed(() => findFuel(this.gas().fuelId)?.name ?? 'Fuel');
+  protected readonly rows = computed(() => gasRows(this.gas()));
+  protected readonly fuel = computed(() => fuelName(this.gas().fuelId));
   protected readonly flame = computed(() => formatDuration(this.gas().flameS));
   /** Whether the cylinder in the van may run the largest tip. */
   protected readonly draw = computed(() => {

@@ -9,9 +9,8 @@ import {
   untracked,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { hotWorkState } from '@hephaist/contracts/records/hot-work';
 import { HotWorkStore } from '../data/hot-work.store';
-import { sinceLast } from '../data/since-last';
+import { hotWorkNow } from '../data/hot-work-now';
 import { ticking } from '../time/ticking';
 import { AlarmSound } from './alarm-sound';
 
@@ -56,7 +55,7 @@ export class WatchStrip implements OnDestroy {
   protected readonly sound = new AlarmSound();
   protected readonly running = computed(() =>
     this.store.areas().flatMap((work) => {
-      const state = hotWorkState(work, this.store.marks(), sinceLast(this.store.marks(), this.nowMs()));
+      const state = hotWorkNow(work, this.store.marks(), this.nowMs());
       if (state.stage === 'ended' || state.stage === 'not lit') return [];
       const minutes = Math.ceil((state.leftS ?? 0) / 60);
       const says = state.stage === 'watch' && !state.due ? `fire watch, ${minutes} min left` : state.says;

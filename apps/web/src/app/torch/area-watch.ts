@@ -1,6 +1,6 @@
-import { type HotWork, type HotWorkMark, hotWorkState } from '@hephaist/contracts/records/hot-work';
+import type { HotWork, HotWorkMark } from '@hephaist/contracts/records/hot-work';
 import { markRefused, WATCH_MARKS, type WatchMarkKind, type WatchState } from '@hephaist/core/hot-work/fire-watch';
-import { sinceLast } from '../data/since-last';
+import { hotWorkNow } from '../data/hot-work-now';
 
 /** An area of hot work as it is shown: its watch as a ring, and what may be marked now. */
 export interface AreaWatch {
@@ -45,7 +45,7 @@ const FIRST: Readonly<Record<WatchState['stage'], readonly WatchMarkKind[]>> = {
 
 export function areaWatch(work: HotWork, marks: readonly HotWorkMark[], nowMs: number): AreaWatch {
   const own = marks.filter((m) => m.hotWorkId === work.id);
-  const state = hotWorkState(work, own, sinceLast(own, nowMs));
+  const state = hotWorkNow(work, own, nowMs);
   const wholeS = work.watchMinutes * 60;
   const outAt =
     own

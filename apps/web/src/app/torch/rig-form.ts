@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { type Rig, rigSchema } from '@hephaist/contracts/records/rig';
 import { MOST_TIPS } from '@hephaist/contracts/records/rig-tip';
 import { problemsOf } from '@hephaist/contracts/schemas/parse';
-import { BURNT_WITH, BURNT_WITH_WORDS, findFuel, FUELS } from '@hephaist/core/heat/fuels';
+import { BURNT_WITH, BURNT_WITH_WORDS, fuelName, FUELS } from '@hephaist/core/heat/fuels';
 import { DRAW_LIMITS, DRAW_WORDS, type DrawUse } from '@hephaist/core/heat/torch-gas';
 import {
   ARRESTORS_ASKED,
@@ -49,7 +49,7 @@ export class RigForm {
   protected readonly countries = MARK_COUNTRIES.map((id) => ({ id, name: MARK_COUNTRY_WORDS[id] }));
   protected readonly uses = (Object.keys(DRAW_LIMITS) as DrawUse[]).map((id) => ({ id, name: DRAW_WORDS[id] }));
   protected readonly draft = linkedSignal(() => rigDraft(this.rig(), this.system));
-  protected readonly fuelName = computed(() => findFuel(this.draft().fuelId)?.name ?? 'Fuel');
+  protected readonly fuelName = computed(() => fuelName(this.draft().fuelId));
   private readonly now = computed(() => rigFromDraft(this.draft(), this.rig(), this.system));
   protected readonly form = new Form(this.draft, {
     tried: () => problemsOf(rigSchema, this.now()),

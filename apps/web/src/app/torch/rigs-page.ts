@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import type { Rig } from '@hephaist/contracts/records/rig';
-import { checkSays, type RigCheck, rigDay } from '@hephaist/contracts/records/rig-check';
-import { findFuel } from '@hephaist/core/heat/fuels';
+import { checkSays, morningOf, type RigCheck } from '@hephaist/contracts/records/rig-check';
+import { fuelName } from '@hephaist/core/heat/fuels';
 import { DRAW_SOURCE } from '@hephaist/core/heat/torch-gas';
 import { sourceLine } from '@hephaist/core/source/source';
 import { gasMarks, MARK_SOURCE, NEVER_BY_COLOUR } from '@hephaist/core/torch-rig/country-marks';
@@ -83,7 +83,7 @@ export class RigsPage {
       const year = Number(this.today.slice(0, 4));
       const faults = rigFaults(rig, year);
       const own = this.store.checks().filter((c) => c.rigId === rig.id);
-      const state = stateOf(stopsLighting(rig, year).length, faults, rigDay(own, this.today).morning);
+      const state = stateOf(stopsLighting(rig, year).length, faults, morningOf(own, this.today));
       return { rig, words: rigWords(rig).toLowerCase(), faults, state, tips: tipDraws(rig), checks: own };
     }),
   );
@@ -133,7 +133,7 @@ export class RigsPage {
   protected readonly marks = computed(() => {
     const rig = this.shown()?.rig;
     if (!rig) return [];
-    const fuel = { gas: findFuel(rig.fuelId)?.name ?? '', ...gasMarks(rig.country, rig.fuelId) };
+    const fuel = { gas: fuelName(rig.fuelId), ...gasMarks(rig.country, rig.fuelId) };
     return usesOxygen(rig) ? [fuel, { gas: 'Oxygen', ...gasMarks(rig.country, 'oxygen') }] : [fuel];
   });
   protected readonly late = computed(() =>

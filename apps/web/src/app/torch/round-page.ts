@@ -14,7 +14,7 @@ import {
 import { RouterLink } from '@angular/router';
 import { checkSays, rememberedSchools, type StepAnswer } from '@hephaist/contracts/records/rig-check';
 import type { FlameKind } from '@hephaist/core/heat/flame';
-import { findFuel } from '@hephaist/core/heat/fuels';
+import { fuelName } from '@hephaist/core/heat/fuels';
 import { schoolsOf } from '@hephaist/core/schools/schools';
 import { sourceLine } from '@hephaist/core/source/source';
 import type { CheckStep } from '@hephaist/core/torch-rig/check-step';
@@ -135,7 +135,7 @@ export class RoundPage {
   protected readonly gases = computed(() => {
     const [rig, p] = [this.rig(), this.progress()];
     if (!rig) return [];
-    const fuel = { id: 'fuel' as const, name: findFuel(rig.fuelId)?.name ?? 'Fuel', seen: p.fuel };
+    const fuel = { id: 'fuel' as const, name: fuelName(rig.fuelId), seen: p.fuel };
     return usesOxygen(rig) ? [fuel, { id: 'oxygen' as const, name: 'Oxygen', seen: p.oxygen }] : [fuel];
   });
   protected readonly found = computed(() =>
