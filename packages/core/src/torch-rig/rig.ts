@@ -1,5 +1,5 @@
 import type { Band } from '../fillers/fillers.js';
-import { type BurntWith, type FuelId,fuelName } from '../heat/fuels.js';
+import { type BurntWith, type FuelId, fuelName } from '../heat/fuels.js';
 import type { DrawUse } from '../heat/torch-gas.js';
 import {
   type ArrestorsAsked,

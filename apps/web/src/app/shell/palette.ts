@@ -1,11 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatDialogRef } from '@angular/material/dialog';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
-import { debounceTime } from 'rxjs';
+import { debounceTime, switchMap } from 'rxjs';
 import { type Findable, findAmong } from './findable';
 import { Findables } from './findables';
 
@@ -22,7 +22,7 @@ import { Findables } from './findables';
         autocomplete="off"
         placeholder="PF-08, a name, BPS-1, hand over …"
         [value]="typed()"
-        (input)="typed.set($any($event.target).value)"
+        (input)="type($any($event.target).value)"
         [matAutocomplete]="list"
         #box="matAutocompleteTrigger"
         (keydown.enter)="enter(box.activeOption?.value)"
@@ -45,7 +45,7 @@ import { Findables } from './findables';
       }
     </mat-autocomplete>
     <p class="quiet" role="status">
-      {{ found().length ? 'Arrows choose, Enter goes there, Esc leaves.' : 'Nothing answers to that.' }}
+      {{ says() }}
     </p>
   `,
   styles: `
@@ -78,19 +78,45 @@ export class Palette {
   protected readonly typed = signal('');
   protected readonly found = computed(() => findAmong(this.findables.all(), this.typed()));
   protected readonly nothing = (): string => '';
+  /** For which text the server has answered: until then nothing found is no answer yet. */
+  private readonly sought = signal<string | null>(null);
+  private readonly looking = computed(() => this.sought() !== this.typed());
+  protected readonly says = computed(() => {
+    if (this.found().length) return 'Arrows choose, Enter goes there, Esc leaves.';
+    return this.looking() ? 'Looking …' : 'Nothing answers to that.';
+  });
+  /** Enter was pressed before there was an answer: the first one to come is gone to. */
+  private entered = false;
   private gone = false;
 
   constructor() {
     toObservable(this.typed)
-      .pipe(debounceTime(180), takeUntilDestroyed())
-      .subscribe((typed) => void this.findables.seek(typed));
+      .pipe(
+        debounceTime(180),
+        switchMap(async (typed) => {
+          await this.findables.seek(typed);
+          return typed;
+        }),
+        takeUntilDestroyed(),
+      )
+      .subscribe((typed) => this.sought.set(typed));
+    effect(() => {
+      const first = this.found()[0];
+      if (first && this.entered) untracked(() => this.go(first));
+    });
   }
 
-  /** Enter takes what is marked; before the list was drawn anew, what stands first in it. */
+  protected type(typed: string): void {
+    this.entered = false;
+    this.typed.set(typed);
+  }
+
+  /** Enter takes what is marked; before the list was drawn anew, what stands first in it; before an answer, the first to come. */
   protected enter(marked: Findable | undefined): void {
     const found = this.found();
     const f = marked && found.includes(marked) ? marked : found[0];
     if (f) this.go(f);
+    else this.entered = this.looking();
   }
 
   protected go(f: Findable): void {
