@@ -35,6 +35,9 @@ test('a valve is saved by paste: seen on the plan, entered, and told on the card
   await heat.getByRole('slider', { name: 'Seconds from strike' }).press('Home');
   await expect(section).toHaveValue('0');
   await expect(page.locator('hp-ladder .at')).toBeVisible();
+  await expect(heat.locator('hp-flux-looks .now')).toContainText('as put on');
+  await heat.getByRole('slider', { name: 'Seconds from strike' }).press('End');
+  await expect(heat.locator('hp-flux-looks .now')).toContainText('clear');
 
   await page.getByRole('button', { name: 'Edit joint' }).click();
   await pick(page.getByRole('dialog').getByLabel('It is protected by'), 'heat-absorbing paste');

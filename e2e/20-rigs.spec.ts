@@ -106,6 +106,12 @@ fitter.describe('on a tablet', () => {
     ).toEqual(['hoses']);
 
     await page.getByRole('link', { name: 'To the rigs' }).click();
+    // A rig is found by its name from anywhere.
+    await page.goto('/words');
+    await page.keyboard.press('Control+k');
+    await page.getByRole('combobox', { name: 'Find or do' }).fill('cart 1');
+    await page.keyboard.press('Enter');
+    await expect(page).toHaveURL(new RegExp(`/rigs\\?rig=${rig?.id ?? ''}`));
     await expect(page.getByText(/gone through today, nothing found wrong, 1 skipped/).first()).toBeVisible();
     // The order is remembered by the rig, and shut down by the other school.
     await page.getByRole('link', { name: 'Shut down and stow' }).click();

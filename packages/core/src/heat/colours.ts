@@ -24,14 +24,20 @@ export function colourAt(tempK: number): string {
   return seen;
 }
 
+/** How a flux looks, in the order that a paste goes through them. */
+export const FLUX_LOOKS = ['as put on', 'boiling', 'puffed up', 'milky', 'clear', 'dead'] as const;
+/** `in the flame`: it comes with the gas, nothing lies on the metal. */
+export type FluxLook = (typeof FLUX_LOOKS)[number] | 'in the flame';
+
 /** One thing a flux shows while it warms. */
 export interface FluxSign {
   readonly atK: number;
+  readonly look: FluxLook;
   readonly says: string;
 }
 
-const sign = (f: number, says: string): FluxSign => ({ atK: degFToK(f), says });
-const BOILS = sign(212, 'water boils off');
+const sign = (f: number, look: FluxLook, says: string): FluxSign => ({ atK: degFToK(f), look, says });
+const BOILS = sign(212, 'boiling', 'water boils off');
 
 /**
  * What a flux shows, by its class: paste for silver rods clears about 1100 degF, a flux made for brass rod or aluminium
@@ -41,16 +47,40 @@ export function fluxSigns(flux: { readonly id: string; readonly activeK: { reado
   if (/^FB3-[AC]$|^FB4-A$/.test(flux.id))
     return [
       BOILS,
-      sign(600, 'puffs up'),
-      sign(800, 'goes milky and quiet'),
-      sign(1100, 'clear and wet like water: near brazing temperature'),
+      sign(600, 'puffed up', 'puffs up'),
+      sign(800, 'milky', 'goes milky and quiet'),
+      sign(1100, 'clear', 'clear and wet like water: near brazing temperature'),
     ];
-  const clears = { atK: flux.activeK.min, says: 'melts clear and wet: it begins to work here, and the rod soon after' };
+  const clears: FluxSign = {
+    atK: flux.activeK.min,
+    look: 'clear',
+    says: 'melts clear and wet: it begins to work here, and the rod soon after',
+  };
   if (flux.id === 'FB3-K')
-    return [{ ...clears, says: 'comes with the gas: the flame turns green, the metal stays bright' }];
+    return [
+      { ...clears, look: 'in the flame', says: 'comes with the gas: the flame turns green, the metal stays bright' },
+    ];
   if (flux.id.startsWith('FB1') || flux.id.startsWith('Cs'))
     return [BOILS, { ...clears, says: 'melts clear and wet: the only sign there is, aluminium shows no colour' }];
-  return [BOILS, sign(1000, 'swells and dries to a crust'), clears];
+  return [BOILS, sign(1000, 'puffed up', 'swells and dries to a crust'), clears];
+}
+
+/**
+ * How a flux looks where the coldest of the lap is this hot: what it shows at the least of it holds for the whole joint.
+ * @param used share of its life that is used, 0 where its life is not told; over 1 it is dead
+ */
+export function fluxLook(flux: Parameters<typeof fluxSigns>[0], coldestK: number, used: number): FluxLook {
+  const signs = fluxSigns(flux);
+  if (signs[0]?.look === 'in the flame') return 'in the flame';
+  if (used > 1) return 'dead';
+  return signs.findLast((s) => coldestK >= s.atK)?.look ?? 'as put on';
+}
+
+/** The looks that a flux goes through, in order, and dead at the end where its life is told. */
+export function fluxLooks(flux: Parameters<typeof fluxSigns>[0], livesFor: number | null): FluxLook[] {
+  const signs = fluxSigns(flux).map((s) => s.look);
+  if (signs[0] === 'in the flame') return ['in the flame'];
+  return ['as put on', ...signs, ...(livesFor === null ? [] : (['dead'] as const))];
 }
 
 /** Aluminium melts before it shows a colour; everything else here glows first. */

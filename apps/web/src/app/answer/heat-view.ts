@@ -1,5 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { MatSliderModule } from '@angular/material/slider';
+import { fluxLook, fluxLooks } from '@hephaist/core/heat/colours';
+import { fluxLifeS, fluxUsed } from '@hephaist/core/heat/flux-life';
 import { TIPS } from '@hephaist/core/heat/fuels';
 import type { HeatJoint } from '@hephaist/core/heat/heat-joint';
 import { heatSentences } from '@hephaist/core/heat/heat-sentences';
@@ -11,6 +13,7 @@ import { rigWords } from '@hephaist/core/torch-rig/rig';
 import { formatDuration } from '@hephaist/core/units/units';
 import { Chart } from '../drawings/chart';
 import { type Band, durationAxis, type Instant } from '../drawings/chart-frame';
+import { FluxLooks } from '../drawings/flux-looks';
 import {
   heatChartWords,
   heatCurves,
@@ -32,7 +35,7 @@ const ROOM_K = 60;
 /** The heat of one joint: temperatures against time, what is seen when, the tips side by side, the part nearby. */
 @Component({
   selector: 'hp-heat-view',
-  imports: [Chart, Glow, MatSliderModule, PartProtected, SayPipe, TipsCompared],
+  imports: [Chart, FluxLooks, Glow, MatSliderModule, PartProtected, SayPipe, TipsCompared],
   template: `
     <h2>
       Heat <span class="quiet">· {{ torchWords() }}</span>
@@ -89,6 +92,12 @@ const ROOM_K = 60;
         <p class="quiet">{{ after() }}</p>
       </div>
     </div>
+    @if (flux(); as f) {
+      <div class="flux">
+        <h3>{{ f.id }} at the mouth</h3>
+        <hp-flux-looks [now]="f.now" [looks]="f.looks" [tube]="f.tube" [socket]="f.socket" />
+      </div>
+    }
     <hp-tips-compared [joint]="heat()" [shown]="shownTip()" (picked)="pick($event)" />
     <hp-part-protected [joint]="heat()" [plan]="plan()" [now]="protection()" />
     <p class="quiet">
@@ -175,6 +184,22 @@ export class HeatView {
     this.at.set(seconds);
     this.held.emit(this.coldestK());
   }
+  /** The flux where the slider is put; null where none is used. */
+  protected readonly flux = computed(() => {
+    const { flux, tube } = this.heat();
+    if (!flux) return null;
+    const heated = this.plan().curve.filter((n) => n.timeS <= Math.min(this.at(), this.plan().leaveAtS));
+    const used = fluxUsed(flux, heated)?.at(-1) ?? 0;
+    // What has melted clear stays so while it cools.
+    const beenK = Math.max(...heated.map((n) => n.coldestK), this.coldestK());
+    return {
+      id: flux.id,
+      now: fluxLook(flux, beenK, used),
+      looks: fluxLooks(flux, fluxLifeS(flux, flux.activeK.min)),
+      tube: tube.metal.family,
+      socket: this.heat().socket.metal.family,
+    };
+  });
   protected readonly coldestK = computed(() => Math.min(this.state().tubeK, this.state().socketK));
   protected readonly x = computed(() => durationAxis(shownS(this.plan())));
   protected readonly y = computed(() =>

@@ -1,6 +1,28 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import type { MetalFamily } from '@hephaist/core/metals/metals';
 
+/** How each metal family is hatched; a family that is not named has none. */
+const HATCHES: readonly {
+  id: MetalFamily;
+  turn: number;
+  ground: string;
+  dash: string | null;
+  double: boolean;
+}[] = [
+  { id: 'copper', turn: 45, ground: 'var(--copper-soft)', dash: null, double: false },
+  { id: 'brass', turn: 45, ground: 'var(--sheet)', dash: '5 3', double: false },
+  { id: 'steel', turn: -45, ground: 'var(--steel-fill)', dash: null, double: false },
+  { id: 'stainless', turn: -45, ground: 'var(--steel-fill)', dash: null, double: true },
+  { id: 'cast-iron', turn: -45, ground: 'var(--steel-fill)', dash: '2 2', double: false },
+  { id: 'nickel', turn: 0, ground: 'var(--steel-fill)', dash: null, double: true },
+  { id: 'titanium', turn: 90, ground: 'var(--steel-fill)', dash: '6 3', double: false },
+  { id: 'aluminium', turn: 0, ground: 'var(--sheet)', dash: null, double: false },
+];
+
+/** Colour of a metal's ground where it is too small to be hatched. */
+export const metalGround = (family: MetalFamily): string =>
+  HATCHES.find((h) => h.id === family)?.ground ?? 'var(--sheet)';
+
 /** The hatch of each metal family, as in a shop drawing. Put inside `<defs>` through an svg of no size. */
 @Component({
   selector: 'hp-hatches',
@@ -34,20 +56,5 @@ import type { MetalFamily } from '@hephaist/core/metals/metals';
 })
 export class Hatches {
   readonly prefix = input('hatch-');
-  protected readonly hatches: readonly {
-    id: MetalFamily;
-    turn: number;
-    ground: string;
-    dash: string | null;
-    double: boolean;
-  }[] = [
-    { id: 'copper', turn: 45, ground: 'var(--copper-soft)', dash: null, double: false },
-    { id: 'brass', turn: 45, ground: 'var(--sheet)', dash: '5 3', double: false },
-    { id: 'steel', turn: -45, ground: 'var(--steel-fill)', dash: null, double: false },
-    { id: 'stainless', turn: -45, ground: 'var(--steel-fill)', dash: null, double: true },
-    { id: 'cast-iron', turn: -45, ground: 'var(--steel-fill)', dash: '2 2', double: false },
-    { id: 'nickel', turn: 0, ground: 'var(--steel-fill)', dash: null, double: true },
-    { id: 'titanium', turn: 90, ground: 'var(--steel-fill)', dash: '6 3', double: false },
-    { id: 'aluminium', turn: 0, ground: 'var(--sheet)', dash: null, double: false },
-  ];
+  protected readonly hatches = HATCHES;
 }

@@ -1,7 +1,10 @@
 /** What an alarm sounds like: a run of tones, so that it is known without looking. */
 const TONES: Readonly<Record<'stop' | 'mind', readonly number[]>> = { stop: [880, 660, 880, 660], mind: [520] };
 const TONE_S = 0.16;
-const AGAIN_MS = 2500;
+/** How soon it sounds again while nobody has heard it. */
+const AGAIN_MS: Readonly<Record<'stop' | 'mind', number>> = { stop: 2500, mind: 60_000 };
+/** What it feels like in a pocket, where the device can shake: ms on and off. */
+const SHAKES: Readonly<Record<'stop' | 'mind', readonly number[]>> = { stop: [300, 100, 300, 100, 300], mind: [200] };
 
 /** Sounds while an alarm stands that nobody has heard. Browsers stay silent until somebody touched the page. */
 export class AlarmSound {
@@ -28,11 +31,12 @@ export class AlarmSound {
     this.timer = null;
     if (!level) return;
     this.play(level);
-    if (level === 'stop') this.timer = setInterval(() => this.play(level), AGAIN_MS);
+    this.timer = setInterval(() => this.play(level), AGAIN_MS[level]);
   }
 
   private play(level: 'stop' | 'mind'): void {
     this.played += 1;
+    globalThis.navigator?.vibrate?.([...SHAKES[level]]);
     const context = this.context;
     if (!context) return;
     TONES[level].forEach((hertz, i) => {

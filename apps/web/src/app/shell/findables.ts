@@ -1,11 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { FollowLink } from '@hephaist/contracts/exchange/followed';
+import { fuelName } from '@hephaist/core/heat/fuels';
 import { glossary } from '@hephaist/core/words/glossary';
 import { AccountStore } from '../data/account.store';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { JobsStore } from '../data/jobs.store';
 import { OnFileStore } from '../data/on-file.store';
+import { RigsStore } from '../data/rigs.store';
 import { seek } from '../data/seek';
 import { TablesStore } from '../data/tables.store';
 import { UnitsStore } from '../units/units.store';
@@ -20,6 +22,7 @@ export class Findables {
   private readonly jobs = inject(JobsStore);
   private readonly crew = inject(CrewStore);
   private readonly onFile = inject(OnFileStore);
+  private readonly rigs = inject(RigsStore);
   private readonly account = inject(AccountStore);
   private readonly units = inject(UnitsStore);
   private readonly theme = inject(ThemeStore);
@@ -122,6 +125,14 @@ export class Findables {
       says: `${l.kind} ${l.classId ?? ''}`,
       link: ['/follow', 'lot', l.lot],
     })),
+    ...this.rigs.rigs().map((r) => ({
+      id: r.id,
+      kind: 'rig',
+      name: r.name,
+      says: `torch rig, ${fuelName(r.fuelId)}`,
+      link: ['/rigs'],
+      query: { rig: r.id },
+    })),
     ...(this.jobs.jobs() ?? []).map((j) => ({
       id: j.id,
       kind: 'job',
@@ -154,7 +165,10 @@ export class Findables {
 
   /** Asks for what is not open here. */
   async seek(sought: string): Promise<void> {
-    if (!this.jobs.jobs()) await this.jobs.load().catch(() => undefined);
+    await Promise.all([
+      this.jobs.jobs() ? null : this.jobs.load().catch(() => undefined),
+      this.rigs.rigs().length ? null : this.rigs.load().catch(() => undefined),
+    ]);
     if (sought.trim().length < 2) return;
     this.beyond.set(await seek(sought.trim()).catch(() => []));
   }
