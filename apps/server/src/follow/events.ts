@@ -13,6 +13,7 @@ import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { findService } from '@hephaist/core/services/services';
 import { said } from '@hephaist/core/units/say';
 import { formatDuration } from '@hephaist/core/units/units';
+import { wayTold } from '@hephaist/core/way/way-told';
 import { type Known, lotLink } from './known.js';
 
 type Told = Pick<FollowEvent, 'what' | 'at'> &
@@ -67,6 +68,7 @@ export async function logEvent(known: Known, log: JointLog, against: readonly st
         .filter(Boolean)
         .join(', '),
       `looked at by ${log.lookedBy}${log.visualReason ? `: ${log.visualReason}` : ''}`,
+      wayTold(log.steps),
       log.place && `at ${log.place}`,
       ...against,
       log.outOfRangeReason && `reason given: ${log.outOfRangeReason}`,

@@ -1,5 +1,6 @@
 import { type Making, MAKINGS } from '@hephaist/core/joint-log/makings';
 import { VISUAL_REJECTS } from '@hephaist/core/joint-log/rejects';
+import { WAY_STEPS } from '@hephaist/core/way/way-step';
 import * as yup from 'yup';
 import { idSchema, instantSchema, number, oneLine } from '../schemas/ids.js';
 import { FILLER, FLUX, inTable, inTableOrNull } from '../schemas/in-table.js';
@@ -52,6 +53,24 @@ export const jointLogSchema = strict(
     place: oneLine('Place', 80).optional().default(undefined),
     /** Photographs, by the id each was filed under. */
     pictureIds: yup.array(idSchema).max(6, 'at most 6 photographs').optional().default(undefined),
+    /** How each step was answered where it was gone through at the torch; absent where the entry was typed. */
+    steps: yup
+      .array(
+        strict(
+          yup.object({
+            step: yup.string().oneOf(WAY_STEPS, `one of ${WAY_STEPS.join(', ')}`).required('Say which step'),
+            answer: yup
+              .string()
+              .oneOf(['done', 'skipped'] as const, 'done or skipped')
+              .required('Say how it was answered'),
+            at: instantSchema.required('Say when'),
+          }),
+        ),
+      )
+      .max(WAY_STEPS.length, `at most ${WAY_STEPS.length} steps`)
+      .test('once', 'each step once', (all) => new Set(all?.map((s) => s.step)).size === (all?.length ?? 0))
+      .optional()
+      .default(undefined),
     outOfRangeReason: yup.string().trim().max(300, 'at most 300 characters').nullable().default(null),
   }),
 );
@@ -59,7 +78,8 @@ export const jointLogSchema = strict(
 type Read = yup.InferType<typeof jointLogSchema>;
 type Later =
   'procedureId' | 'cleanedAt' | 'fluxId' | 'fluxLot' | 'nitrogenLot' | 'nitrogenFlow' | 'nitrogenStoppedAt' | 'place';
-export type JointLog = Omit<Read, Later | 'madeAs' | 'pictureIds'> & { [K in Later]?: Read[K] } & {
+export type JointLog = Omit<Read, Later | 'madeAs' | 'pictureIds' | 'steps'> & { [K in Later]?: Read[K] } & {
   madeAs?: Making | undefined;
   pictureIds?: string[] | undefined;
+  steps?: Read['steps'];
 };

@@ -2,7 +2,9 @@ import { SHIPPED } from '@hephaist/core/catalogue/catalogue';
 import { describe, expect, it } from 'vitest';
 import { saltmarsh } from '../../../../demo/saltmarsh.js';
 import { lastLogs, openPoints } from '../exchange/open-points.js';
+import { problemsOf } from '../schemas/parse.js';
 import { brazerRecord, couponMissing, couponVerdict } from './brazer-record.js';
+import { jointLogSchema } from './joint-log.js';
 import { brazerOn, type LogContext, logFindingsOf, makingProblems } from './log-check.js';
 import { planner } from './planner.js';
 import { inForceOn, type Procedure } from './procedure.js';
@@ -33,6 +35,21 @@ describe('an entry of the log against what is on file', () => {
   it('is in order as the careful crew made it', () => {
     expect(logFindingsOf(logOf('PF-01'), context('PF-01'))).toEqual([]);
     expect(logFindingsOf(logOf('OX-01'), context('OX-01'))).toEqual([]);
+  });
+  it('a step that was passed over at the torch speaks against it where it matters', () => {
+    const skip = (mark: string, step: 'nitrogen' | 'photograph') =>
+      logFindingsOf({ ...logOf(mark), steps: [{ step, answer: 'skipped', at: '2026-06-01T10:00:00Z' }] }, context(mark));
+    expect(skip('OX-01', 'photograph')).toEqual([]);
+    expect(skip('OX-01', 'nitrogen')).toMatchObject([{ about: 'nitrogen', asksReason: true }]);
+  });
+  it('steps: each once, none that is not of the way', () => {
+    const problems = (steps: unknown) =>
+      problemsOf(jointLogSchema, { ...logOf('OX-01'), steps }, '', SHIPPED).map((p) => `${p.field}: ${p.says}`);
+    const step = { step: 'heat', answer: 'done', at: '2026-06-01T10:00:00Z' };
+    expect(problems([step])).toEqual([]);
+    expect(problems([step, { ...step, answer: 'skipped' }])).toEqual(['steps: each step once']);
+    expect(problems([{ ...step, step: 'polish' }])[0]).toMatch(/^steps\.0\.step: one of stub, clean/);
+    expect(problems([{ ...step, answer: 'wrong' }])[0]).toMatch(/done or skipped/);
   });
   it('is asked on the calendar day of the job, not of the reader', () => {
     // Withdrawn on 26 May in New York, four hours behind UTC.

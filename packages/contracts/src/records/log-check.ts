@@ -5,6 +5,7 @@ import { isCutOut } from '@hephaist/core/joint-log/rejects';
 import { dayIn } from '@hephaist/core/qualification/continuity';
 import { type BrazerRecord, mayBraze, type Permission } from '@hephaist/core/qualification/may-braze';
 import type { FieldProblem } from '@hephaist/core/source/problem';
+import { skippedIn } from '@hephaist/core/way/way-told';
 import type { Joint } from './joint.js';
 import type { JointLog } from './joint-log.js';
 import { inForceOn, namedProcedure, type Procedure } from './procedure.js';
@@ -54,6 +55,7 @@ export function logFindingsOf(log: JointLog, context: LogContext): LogFinding[] 
     oxygen: log.oxygen,
     nitrogenStoppedMs: ms(log.nitrogenStoppedAt),
     gapKnown: joint.fitUp.mode !== 'nominal',
+    skipped: skippedIn(log.steps),
   };
   return logFindings(plan, made, brazerOn(log, context), named ? { ...namedProcedure(named), inForce } : null);
 }

@@ -6,6 +6,7 @@ import type { JointVariables } from '../qualification/range.js';
 import type { FillerJudgement } from '../selection/select.js';
 import { derived, practice, published, type Source } from '../source/source.js';
 import { formatDuration } from '../units/units.js';
+import type { WayStepId } from '../way/way-step.js';
 
 export const CLEAN_S = 8 * 3600;
 export const CLEAN_SOURCE = published('NFPA 99', 'joints are brazed within 8 hours of cleaning');
@@ -25,6 +26,8 @@ export interface Made {
   readonly nitrogenStoppedMs: number | null;
   /** The gap was measured or stated, not taken from tables. */
   readonly gapKnown: boolean;
+  /** Steps that were passed over at the torch. */
+  readonly skipped?: readonly WayStepId[];
 }
 
 export type LogSubject = 'brazer' | 'procedure' | 'rod' | 'flux' | 'cleaning' | 'nitrogen';
@@ -107,7 +110,9 @@ function nitrogenFindings(plan: JointPlan, made: Made): LogFinding[] {
   const limit = plan.purge?.limit ?? null;
   if (limit !== null && made.oxygen !== null && made.oxygen > limit)
     add(`oxygen ${percent(made.oxygen)} before the flame, the limit is ${percent(limit)}`, true);
-  if (plan.purge && made.oxygen === null) add('oxygen was not read before the flame', false);
+  if (plan.purge && made.skipped?.includes('nitrogen'))
+    add('nitrogen was passed over', plan.service.purge === 'required');
+  else if (plan.purge && made.oxygen === null) add('oxygen was not read before the flame', false);
   if (made.nitrogenStoppedMs !== null && made.nitrogenStoppedMs < made.brazedMs)
     add('nitrogen was stopped before the joint was made', plan.service.purge === 'required');
   return out;

@@ -51,6 +51,8 @@ describe('what speaks against a joint as it was made', () => {
     expect(said(medical, { oxygen: 0.0101 })[0]).toContain('✕ nitrogen: oxygen 1.01 %');
     expect(said(medical, { oxygen: 0.01 })).toEqual([]);
     expect(said(medical, { oxygen: null })).toEqual(['▲ nitrogen: oxygen was not read before the flame']);
+    expect(said(medical, { oxygen: null, skipped: ['nitrogen'] })).toEqual(['✕ nitrogen: nitrogen was passed over']);
+    expect(said(medical, { skipped: ['photograph'] })).toEqual([]);
     expect(said(medical, { nitrogenStoppedMs: at('09:59') })[0]).toContain('✕ nitrogen: nitrogen was stopped');
   });
   it('a rod that is ruled out says why; flux that is missing or not wanted', () => {

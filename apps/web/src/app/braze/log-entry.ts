@@ -2,6 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { cleanLeftS } from '@hephaist/core/joint-log/findings';
 import { MAKING_SAYS } from '@hephaist/core/joint-log/makings';
+import { wayTold } from '@hephaist/core/way/way-told';
+import { capital } from '@hephaist/core/words/capital';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { LogPhotos } from '../layout/log-photos';
@@ -77,6 +79,7 @@ export class LogEntry {
     const procedure = this.crew.procedures().find((p) => p.id === l.procedureId);
     const cleanS = l.cleanedAt ? cleanLeftS(Date.parse(l.cleanedAt), Date.parse(l.brazedAt)) : null;
     const part = (words: string, lot: string | undefined): string => (lot ? `${words}, lot ${lot}` : words);
+    const told = wayTold(l.steps);
     const nitrogen = [
       l.nitrogenLot ? `lot ${l.nitrogenLot}` : '',
       l.nitrogenFlow == null ? '' : this.units.show(l.nitrogenFlow, 'flow'),
@@ -90,6 +93,7 @@ export class LogEntry {
       ...(l.cleanedAt && cleanS !== null
         ? [`Cleaned ${at(l.cleanedAt)}, ${((8 * 3600 - cleanS) / 3600).toFixed(1)} h before`]
         : []),
+      ...(told ? [capital(told)] : []),
       ...(l.place ? [l.place] : []),
     ];
   });
