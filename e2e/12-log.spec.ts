@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
-import { expectAxeClean, giveSignature, openDemo, pick, testAs } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, pick, testAs, toBraze } from './helpers';
 
 const test = testAs('orla');
 
@@ -8,7 +8,7 @@ test('the fitter logs her own joint: cleaned, in range, photographed; a reject i
   page,
 }) => {
   await openDemo(page, 'braze');
-  const toJoint = (mark: string) => page.getByRole('button', { name: new RegExp(`^${mark}\\b(?!.*left)`) }).click();
+  const toJoint = (mark: string) => toBraze(page, mark);
   /** So many days ago, at a time of the clock: "3T10:00". */
   const at = (when: string): string => {
     const [days, clock] = when.split('T');

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect } from '@playwright/test';
 import yauzl from 'yauzl';
-import { emptyHephaist, expectAxeClean, giveSignature, openDemo, signIn, test } from './helpers';
+import { emptyHephaist, expectAxeClean, giveSignature, openDemo, signIn, test, toBraze } from './helpers';
 
 /** Names in a ZIP, as a library that did not write it reads them. */
 async function namesIn(path: string): Promise<string[]> {
@@ -73,7 +73,7 @@ test('quality hands the job over; the package is built, taken along, and read in
       await sign.getByRole('button', { name: 'Sign', exact: true }).click();
       await expect(page.getByRole('grid', { name: 'Joints' })).toBeVisible();
       await page.goto(`${other.url}/job/${job}/braze`);
-      await page.getByRole('button', { name: /^OX-07/ }).click();
+      await toBraze(page, 'OX-07');
       await expect(page.getByText('filler not visible all round')).toBeVisible();
     } finally {
       await other.stop();

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { v7 as newId } from 'uuid';
-import { expectAxeClean, giveSignature, openDemo, passwordOf, recordsOf, test, testAs } from './helpers';
+import { expectAxeClean, giveSignature, openDemo, passwordOf, recordsOf, test, testAs, toBraze } from './helpers';
 
 /** Files something like what is on file, so that annulling it leaves the demo as it was. */
 async function fileLike(page: Page, kind: string, like: object, change: object, meaning: string): Promise<void> {
@@ -50,7 +50,7 @@ test('an entry of the log is annulled, and its joint is open again', async ({ pa
   const change = { jointId: joint?.id, madeAs: 'first', sessionId: null, outOfRangeReason: 'for this test' };
   await fileLike(page, 'log', like!, change, 'out-of-range');
   await page.reload();
-  await page.getByRole('button', { name: /^FF-09/ }).click();
+  await toBraze(page, 'FF-09');
   await expect(page.getByText('✓ Brazed and accepted')).toBeVisible();
   await page.getByRole('button', { name: 'Annul the log of FF-09' }).click();
   await page.getByLabel('Why it does not count').fill('it was another joint');

@@ -11,6 +11,7 @@ import {
   signIn,
   test,
   testAs,
+  toBraze,
 } from './helpers';
 
 testAs('sol')('an auditor follows five joints: two clicks to any paper behind each', async ({ page }) => {
@@ -188,7 +189,7 @@ test('instruments and lots on file are chosen, and marked where they are out of 
   await pick(page.getByLabel('Gauge on file'), /^G-7/);
   await expect(page.getByText(/G-7 was due for calibration on 2025-01-10: the test says so/)).toBeVisible();
   await openDemo(page, 'braze');
-  await page.getByRole('button', { name: /^PF-04/ }).click();
+  await toBraze(page, 'PF-04');
   await page.getByLabel('Rod lot').fill('R-500');
   await expect(page.getByText(/rod lot R-500 is on file as BAg-7, not/)).toBeVisible();
 });

@@ -54,6 +54,18 @@ export async function openDemo(
   return id;
 }
 
+/** Shows a joint where joints are brazed. */
+export async function toBraze(page: Page, mark: string): Promise<void> {
+  const find = page.getByLabel('Find a joint');
+  await find.fill(mark);
+  await page
+    .getByRole('navigation', { name: 'Joints to braze' })
+    .getByRole('button', { name: new RegExp(`^${mark} (?!.*left)`) })
+    .click();
+  await find.fill('');
+  await expect(page.getByRole('heading', { name: `The log of ${mark}` })).toBeVisible();
+}
+
 /** Picks from the schedule's menu. */
 export async function choose(page: Page, item: string): Promise<void> {
   await page.getByRole('button', { name: 'More' }).click();

@@ -108,6 +108,11 @@ export const routes: Routes = [
         loadComponent: () => import('./live/live-page').then((m) => m.LivePage),
       },
       {
+        path: 'at/:jointId',
+        title: 'At the joint · Hephaist',
+        loadComponent: () => import('./braze/way-page').then((m) => m.WayPage),
+      },
+      {
         path: 'hot-work',
         title: 'Hot work · Hephaist',
         loadComponent: () => import('./torch/hot-work-page').then((m) => m.HotWorkPage),

@@ -7,7 +7,7 @@ import { SignIn } from './people/sign-in';
 import { HeldEntries } from './shell/held-entries';
 import { openKeySheet, openPalette } from './shell/palette-opener';
 import { JOB_PLACES } from './shell/places';
-import { urlOf } from './shell/url-of';
+import { isBesideTorch, urlOf } from './shell/url-of';
 
 /** The whole application: pages above, what is held here below; keys that work anywhere. */
 @Component({
@@ -76,7 +76,7 @@ export class App {
     }
     if (event.defaultPrevented || event.ctrlKey || event.metaKey || this.dialog.openDialogs.length) return;
     // Beside the torch a key that slips must not lead away from the work.
-    if (this.router.url.includes('/live/') || this.account.mustSignIn()) return;
+    if (isBesideTorch(this.router.url) || this.account.mustSignIn()) return;
     if (target.closest('input, textarea, select, [contenteditable], mat-select')) return;
     if (event.key === '?') {
       await openKeySheet(this.dialog);

@@ -36,6 +36,7 @@ describe('an entry as it is typed', () => {
     place: ' bay 2 ',
     pictureIds: [],
     outOfRangeReason: ' ',
+    steps: [],
   };
   const ids = { id: 'i', jobId: 'j', jointId: 'k', sessionId: null };
   const about = { zone: 'America/New_York', system: 'us', purged: true } as const;

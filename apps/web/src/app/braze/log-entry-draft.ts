@@ -25,6 +25,8 @@ export interface EntryDraft {
   place: string;
   pictureIds: readonly string[];
   outOfRangeReason: string;
+  /** How each step was answered, where it was gone through at the torch. */
+  steps: NonNullable<JointLog['steps']>;
 }
 
 /** What stays as it was when the next joint is logged: lots, each of its own class, and who looked. */
@@ -99,5 +101,6 @@ export function entryOf(
       : {}),
     ...text('place', d.place),
     ...(d.pictureIds.length ? { pictureIds: [...d.pictureIds] } : {}),
+    ...(d.steps.length ? { steps: d.steps } : {}),
   };
 }

@@ -6,6 +6,7 @@ import {
   inject,
   input,
   linkedSignal,
+  output,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
@@ -52,8 +53,12 @@ import { UnitsStore } from '../units/units.store';
 import { whenUnitsChange } from '../units/when-units-change';
 import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
+import { entryRows } from './entry-rows';
 import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
 import { ofJoint } from './of-joint';
+
+/** Fields that are asked for where an entry is confirmed in brief. */
+const ASKED_IN_BRIEF: ReadonlySet<string> = new Set(['brazerId', 'fillerLot', 'lookedBy', 'outOfRangeReason']);
 
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
@@ -66,6 +71,11 @@ import { ofJoint } from './of-joint';
 export class LogForm {
   readonly joint = input.required<Joint>();
   readonly plan = input.required<JointPlan>();
+  /** What is known of it already, as from its way at the torch. */
+  readonly known = input<Partial<EntryDraft> | null>(null);
+  /** It is confirmed as it stands: only what is missing is asked for, the rest is one touch away. */
+  readonly brief = input(false);
+  readonly logged = output();
   protected readonly store = inject(JobStore);
   protected readonly crew = inject(CrewStore);
   private readonly signer = inject(Signer);
@@ -101,13 +111,37 @@ export class LogForm {
     source: () => `${this.joint().id} ${this.logs().length}`,
     computation: () => untracked(() => this.blank()),
   });
-  protected readonly form: Form<EntryDraft> = new Form(this.draft, {
+  readonly form: Form<EntryDraft> = new Form(this.draft, {
     tried: () => this.wrong(),
     follow: (next, change) => this.follow(next, change),
     key: () => this.joint().id,
-    keep: () => `log ${this.joint().id} ${this.logs().length}`,
+    keep: () => (this.brief() ? null : `log ${this.joint().id} ${this.logs().length}`),
     units: () => this.units.system(),
   });
+  private readonly whole = linkedSignal({ source: () => this.joint().id, computation: () => false });
+  /** A problem at a field that is not among the few brings all of them. */
+  protected readonly short = computed(
+    () => this.brief() && !this.whole() && this.form.problems().every((p) => ASKED_IN_BRIEF.has(p.field)),
+  );
+  /** What was missing when it was first shown: its field stays until it is filed, whatever is typed into it. */
+  private readonly missing = linkedSignal<string, ReadonlySet<string>>({
+    source: () => this.joint().id,
+    computation: () => untracked(() => new Set(this.wrong().map((p) => p.field))),
+  });
+  protected readonly lacks = (field: string): boolean =>
+    !this.short() || this.missing().has(field) || this.form.problems().some((p) => p.field === field);
+  /** What is filed, in words. */
+  protected readonly rows = computed(() =>
+    entryRows(this.entry(), {
+      zone: this.zone(),
+      units: this.units,
+      brazer: this.nameOf(this.draft().brazerId),
+      procedure: this.procedures().find((p) => p.id === this.draft().procedureId)?.name ?? 'none named',
+    }),
+  );
+  protected showAll(): void {
+    this.whole.set(true);
+  }
   protected readonly outcome = linkedSignal<string, string | null>({
     source: () => this.joint().id,
     computation: () => null,
@@ -156,9 +190,11 @@ export class LogForm {
       place: this.logs()[0]?.place ?? this.kept().place,
       pictureIds: [],
       outOfRangeReason: '',
+      steps: [],
       nitrogenLot: this.kept().nitrogenLot,
       lookedBy: this.kept().lookedBy,
       ...lotsFor(this.kept(), chosen?.filler.id ?? '', chosen?.flux?.id ?? ''),
+      ...this.known(),
     };
   }
 
@@ -284,7 +320,7 @@ export class LogForm {
     return this.crew.brazers().find((b) => b.id === id)?.name ?? 'someone no longer on file';
   }
 
-  protected async save(): Promise<void> {
+  async save(): Promise<void> {
     const entry = this.entry();
     await this.form.submit(async () => {
       const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
@@ -295,6 +331,7 @@ export class LogForm {
       this.outcome.set(
         state === 'held' ? 'Held here; it is sent as soon as the server answers.' : this.movedWords(entry),
       );
+      this.logged.emit();
     });
   }
 

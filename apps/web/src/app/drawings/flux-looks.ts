@@ -69,7 +69,7 @@ const DRAWN: Readonly<Record<FluxLook, Drawn>> = {
     }
     figure {
       margin: 0;
-      width: 96px;
+      width: var(--look, 96px);
       text-align: center;
       color: var(--mid);
       border-bottom: 3px solid transparent;

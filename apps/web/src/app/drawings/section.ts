@@ -16,10 +16,12 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
   selector: 'hp-section',
   imports: [MatButtonModule, MatSliderModule, QtyPipe, Hatches],
   template: `
-    <h2>
-      The joint in section <span class="quiet">· gap drawn {{ g().exaggeration }} times</span>
-      <button matButton class="svg no-print" (click)="save(drawing)" aria-label="Save the section as SVG">SVG</button>
-    </h2>
+    @if (!still()) {
+      <h2>
+        The joint in section <span class="quiet">· gap drawn {{ g().exaggeration }} times</span>
+        <button matButton class="svg no-print" (click)="save(drawing)" aria-label="Save the section as SVG">SVG</button>
+      </h2>
+    }
     <hp-hatches prefix="sec-" />
     <svg #drawing [attr.viewBox]="'0 0 ' + w + ' ' + h" role="img" [attr.aria-label]="words()">
       <g [attr.transform]="'translate(0 ' + g().centreY + ') scale(1 -1)'">
@@ -80,18 +82,22 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
       </g>
       <text x="26" [attr.y]="g().centreY - 6" class="small">bore {{ bore() | qty: 'diameter' }}, half shown</text>
     </svg>
-    <div class="heat">
-      <span class="quiet">cold</span>
-      <mat-slider class="slide" min="0" max="100" step="1"
-        ><input
-          matSliderThumb
-          [value]="percent()"
-          (valueChange)="percent.set($event)"
-          aria-label="Temperature of the joint"
-          [attr.aria-valuetext]="temperature()"
-      /></mat-slider>
-      <strong>{{ temperature() }}</strong>
-    </div>
+    @if (!still()) {
+      <div class="heat">
+        <span class="quiet">cold</span>
+        <mat-slider class="slide" min="0" max="100" step="1"
+          ><input
+            matSliderThumb
+            [value]="percent()"
+            (valueChange)="percent.set($event)"
+            aria-label="Temperature of the joint"
+            [attr.aria-valuetext]="temperature()"
+        /></mat-slider>
+        <strong>{{ temperature() }}</strong>
+      </div>
+    } @else {
+      <p class="quiet">{{ temperature() }}; gap drawn {{ g().exaggeration }} times</p>
+    }
   `,
   styles: `
     :host {
@@ -157,6 +163,8 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
 export class Section {
   readonly plan = input.required<JointPlan>();
   readonly name = input('joint');
+  /** Nothing on it is to be touched: beside the torch. */
+  readonly still = input(false);
   /** A temperature that it is brought to from elsewhere, K; null where nobody did. */
   readonly heldK = input<number | null>(null);
   protected readonly percent = linkedSignal(() => {

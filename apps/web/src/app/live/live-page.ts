@@ -29,12 +29,13 @@ import { Clock } from '../drawings/clock';
 import { type Moment, TraceChart } from '../drawings/trace-chart';
 import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';
+import { NumberPad } from '../layout/number-pad';
 import { AlarmSound } from '../shell/alarm-sound';
+import { besideTorch } from '../shell/theme';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { HeardAlarms } from './heard-alarms';
 import { LiveStore } from './live.store';
-import { NumberPad } from './number-pad';
 
 /** Time shown on the chart, ms. */
 const SHOWN_MS = 6 * 60_000;
@@ -260,6 +261,7 @@ export class LivePage {
   }
 
   constructor() {
+    besideTorch();
     effect(() => {
       const id = this.session();
       untracked(() => void this.live.open(id));

@@ -23,7 +23,7 @@ import { May } from '../signing/may';
 import { Guide } from './guide';
 import { Header } from './header';
 import { PageTitles } from './page-titles';
-import { urlOf } from './url-of';
+import { isBesideTorch, urlOf } from './url-of';
 import { WatchStrip } from './watch-strip';
 
 /** Places that show the joint that is selected. */
@@ -128,7 +128,7 @@ export class JobFrame {
   protected readonly guided = signal(false);
   private readonly url = urlOf(this.router);
   /** Beside the torch there is nothing but the work. */
-  protected readonly bare = computed(() => this.url().includes('/live/'));
+  protected readonly bare = computed(() => isBesideTorch(this.url()));
 
   constructor() {
     const address = inject(ActivatedRoute).snapshot.queryParamMap;

@@ -12,3 +12,7 @@ export const urlOf = (router: Router): Signal<string> =>
     ),
     { initialValue: router.url },
   );
+
+/** Pages beside the torch: there is nothing on them but the work, and no key leads away from it. */
+export const isBesideTorch = (url: string): boolean =>
+  /^\/job\/[^/]+\/(live|at)\/|^\/rigs\/[^/]+\/(morning|evening)/.test(url);

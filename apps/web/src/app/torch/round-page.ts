@@ -33,6 +33,7 @@ import { Flame } from '../drawings/flame';
 import { RigDrawing } from '../drawings/rig-drawing';
 import { Attempt } from '../forms/attempt';
 import { DraftShelf } from '../forms/draft-shelf';
+import { besideTorch } from '../shell/theme';
 import { Signer } from '../signing/signer';
 import { ticking } from '../time/ticking';
 import { hereZone, localNow } from '../time/zone';
@@ -99,6 +100,7 @@ export class RoundPage {
   });
 
   constructor() {
+    besideTorch();
     void this.asked.run(() => Promise.all([this.store.load(), this.onFile.load()])).then(() => this.read.set(true));
     // Each step is read out and worked from the keyboard where it begins.
     effect(() => {

@@ -1,5 +1,5 @@
 import { A11yModule } from '@angular/cdk/a11y';
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { DEVICE_IDS, type DeviceId, DEVICES } from '@hephaist/core/live/instruments';
 import { displayUnit } from '@hephaist/core/units/units';
 import { UnitsStore } from '../units/units.store';
@@ -13,7 +13,7 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as c
   template: `
     <div role="dialog" aria-modal="true" aria-label="Read by hand" cdkTrapFocus cdkTrapFocusAutoCapture>
       <div class="which" role="group" aria-label="Instrument">
-        @for (d of devices; track d) {
+        @for (d of devices(); track d) {
           <button [attr.aria-pressed]="d === device()" (click)="pick(d)">{{ names[d].name }}</button>
         }
       </div>
@@ -109,7 +109,7 @@ export class NumberPad {
   readonly closed = output();
   private readonly units = inject(UnitsStore);
   protected readonly keys = KEYS;
-  protected readonly devices = DEVICE_IDS;
+  readonly devices = input<readonly DeviceId[]>(DEVICE_IDS);
   protected readonly names = DEVICES;
   protected readonly device = signal<DeviceId>('oxygen');
   protected readonly text = signal('');

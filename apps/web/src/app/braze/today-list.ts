@@ -1,0 +1,189 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { RouterLink } from '@angular/router';
+import { cleanLeftS } from '@hephaist/core/joint-log/findings';
+import { formatDuration } from '@hephaist/core/units/units';
+import { answerStep } from '@hephaist/core/way/way';
+import { capital } from '@hephaist/core/words/capital';
+import { JobStore } from '../data/job.store';
+import { WaysStore } from '../data/ways.store';
+import { StateMark } from '../drawings/state-mark';
+import { Entry } from '../forms/entry';
+import { Pick } from '../forms/pick';
+import { Done } from '../layout/done';
+import { May } from '../signing/may';
+import { CleaningStore } from './cleaning.store';
+import { InHandNow } from './in-hand-now';
+import { TodayOrder } from './today-order';
+
+/** What is to be made, in the order nitrogen wants it: in hand, cleaned, then the line vent by vent. */
+@Component({
+  selector: 'hp-today-list',
+  imports: [Entry, MatButtonModule, MatCheckboxModule, May, Pick, RouterLink, StateMark],
+  providers: [InHandNow],
+  template: `
+    <nav aria-label="Joints to braze">
+      <p class="torch">
+        <a matButton="outlined" routerLink="/rigs">Torch rigs</a>
+        <a matButton="outlined" [routerLink]="['/job', store.jobId(), 'hot-work']">Hot work</a>
+      </p>
+      @if (hand.all().length) {
+        <h2>In hand</h2>
+        <ul>
+          @for (h of hand.all(); track h.id) {
+            <li>
+              <a matButton class="row-button" [routerLink]="['/job', store.jobId(), 'at', h.id]"
+                ><strong>{{ h.mark }}</strong> <span [class.caution]="h.calls">{{ h.says }}</span></a
+              >
+            </li>
+          }
+        </ul>
+      }
+      @if (clean().length) {
+        <h2>Cleaned, to be brazed</h2>
+        <ul>
+          @for (c of clean(); track c.id) {
+            <li>
+              <button matButton class="row-button" (click)="store.select(c.id)">
+                <strong>{{ c.mark }}</strong> <span [class]="c.tone">{{ c.left }}</span>
+              </button>
+            </li>
+          }
+        </ul>
+      }
+      <h2>Today</h2>
+      <hp-entry kind="search" label="Find a joint" [bare]="true" placeholder="Find a mark …" [(value)]="today.sought" />
+      <hp-pick
+        label="Line"
+        [bare]="true"
+        [options]="lines()"
+        [value]="today.line()?.line?.id ?? ''"
+        (valueChange)="today.pick($event)"
+      />
+      <mat-checkbox [checked]="today.mine()" (change)="today.mine.set($event.checked)"
+        >only what I may braze</mat-checkbox
+      >
+      @for (s of today.shown(); track s.vent) {
+        @if (s.vent) {
+          <h3>{{ ventWords(s.vent) }} open</h3>
+        }
+        <ul class="rows">
+          @for (r of s.rows; track r.joint.id) {
+            <li [class.chosen]="r.joint.id === store.selected()?.id">
+              <mat-checkbox
+                *hpMay="'write:log'"
+                [checked]="picked().has(r.joint.id)"
+                (change)="tick(r.joint.id)"
+                [aria-label]="'Pick ' + r.joint.mark"
+              />
+              <button
+                matButton
+                class="row-button"
+                [attr.aria-current]="r.joint.id === store.selected()?.id ? 'true' : null"
+                (click)="store.select(r.joint.id)"
+              >
+                <hp-state-mark [shape]="store.stateOf()(r.joint).shape" /><strong>{{ r.joint.mark }}</strong>
+                <span class="quiet">{{ r.takes }}</span>
+                @if (r.why) {
+                  <span class="refused">✕ {{ r.why }}</span>
+                }
+              </button>
+            </li>
+          }
+        </ul>
+      }
+      @if (!count()) {
+        <p class="quiet">{{ none() }}</p>
+      }
+      @if (picked().size) {
+        <p class="many">
+          <button matButton="filled" (click)="cleanPicked()">Cleaned now: {{ picked().size }}</button>
+          <button matButton="outlined" (click)="picked.set(nothing)">Leave them</button>
+        </p>
+      }
+      @if (made().length) {
+        <details>
+          <summary>Made on this line: {{ made().length }}</summary>
+          <ul class="made">
+            @for (j of made(); track j.id) {
+              <li>
+                <button matButton class="row-button" (click)="store.select(j.id)">
+                  <hp-state-mark [shape]="store.stateOf()(j).shape" />{{ j.mark }}
+                </button>
+              </li>
+            }
+          </ul>
+        </details>
+      }
+    </nav>
+  `,
+  styleUrl: './today-list.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class TodayList {
+  protected readonly store = inject(JobStore);
+  protected readonly today = inject(TodayOrder);
+  protected readonly hand = inject(InHandNow);
+  private readonly ways = inject(WaysStore);
+  private readonly cleaning = inject(CleaningStore);
+  private readonly said = inject(Done);
+  protected readonly nothing: ReadonlySet<string> = new Set();
+  protected readonly picked = signal(this.nothing);
+
+  /** A vent that is called one is not said twice. */
+  protected readonly ventWords = (vent: string): string => capital(/^vent/i.test(vent) ? vent : `vent ${vent}`);
+  protected readonly lines = computed(() =>
+    this.today.lines().map(({ line, open }) => ({ id: line.id, name: `${line.name}, ${open || 'none'} to do` })),
+  );
+  protected readonly count = computed(() => this.today.shown().reduce((n, s) => n + s.rows.length, 0));
+  protected readonly none = computed(() =>
+    this.today.sought().trim()
+      ? 'No joint has such a mark.'
+      : this.today.mine()
+        ? 'Nothing here is in your range today.'
+        : 'All of this line is made.',
+  );
+  protected readonly made = computed(() => this.today.line()?.all.filter((j) => this.store.lastLog().has(j.id)) ?? []);
+
+  /** Joints cleaned here and not in hand otherwise, the most urgent first. */
+  protected readonly clean = computed(() => {
+    const [cleaned, now] = [this.cleaning.cleaned(), this.cleaning.nowMs()];
+    const inHand = new Set(this.hand.all().map((h) => h.id));
+    return this.store
+      .joints()
+      .flatMap((j) => {
+        const at = cleaned[j.id];
+        if (at === undefined || at > now || inHand.has(j.id)) return [];
+        const s = cleanLeftS(at, now);
+        const left = s < 0 ? '✕ clean again' : `${s < 3600 ? '▲ ' : ''}${formatDuration(s)} left`;
+        return [{ id: j.id, mark: j.mark, s, left, tone: s < 0 ? 'refused' : s < 3600 ? 'caution' : 'quiet' }];
+      })
+      .sort((a, b) => a.s - b.s);
+  });
+
+  protected tick(id: string): void {
+    const next = new Set(this.picked());
+    if (!next.delete(id)) next.add(id);
+    this.picked.set(next);
+  }
+
+  /** Many joints are cleaned at once: the eight hours of each run from here. */
+  protected cleanPicked(): void {
+    const now = Date.now();
+    const ids = [...this.picked()];
+    const before = ids.map((id) => this.ways.of()(id));
+    for (const id of ids) {
+      this.cleaning.clean(id, now);
+      this.ways.put(answerStep(this.ways.of()(id), 'clean', 'done', now));
+    }
+    this.picked.set(this.nothing);
+    this.said.say(`Eight hours run for ${ids.length === 1 ? 'one joint' : `${ids.length} joints`}.`, () => {
+      for (const way of before) {
+        this.cleaning.forget(way.jointId);
+        if (way.marks.length) this.ways.put(way);
+        else this.ways.drop(way.jointId);
+      }
+    });
+  }
+}

@@ -1,0 +1,121 @@
+import { computed, inject, Injectable, signal } from '@angular/core';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { doneMs } from '@hephaist/core/way/way';
+import { group } from 'd3';
+import { CrewStore } from '../data/crew.store';
+import { JobStore } from '../data/job.store';
+import { WaysStore } from '../data/ways.store';
+import { me } from '../data/who';
+import { localNow } from '../time/zone';
+import { lineOrder } from './line-order';
+
+/** Most joints that a search shows. */
+const MOST = 40;
+
+/** One joint to be made, with what it takes and whether the one who is signed in may make it. */
+export interface TodayRow {
+  readonly joint: Joint;
+  readonly takes: string;
+  /** Null where nobody signed in is on file as a brazer. */
+  readonly may: boolean | null;
+  readonly why: string | null;
+}
+
+/** What is to be brazed of a line, in the order nitrogen wants it. */
+@Injectable({ providedIn: 'root' })
+export class TodayOrder {
+  private readonly store = inject(JobStore);
+  private readonly crew = inject(CrewStore);
+  private readonly ways = inject(WaysStore);
+  private readonly picked = signal<string | null>(null);
+  /** Only what the one who is signed in may braze. */
+  readonly mine = signal(false);
+  readonly sought = signal('');
+
+  private readonly byLine = computed(() =>
+    group(
+      this.store.joints().filter((j) => !j.setAside),
+      (j) => j.lineId,
+    ),
+  );
+  private readonly isOpen = (j: Joint): boolean => this.store.lastLog().get(j.id)?.visual !== 'accepted';
+  readonly lines = computed(() =>
+    this.store.lines().map((line) => {
+      const all = this.byLine().get(line.id) ?? [];
+      return { line, all, open: all.filter(this.isOpen).length };
+    }),
+  );
+  /** The line that is looked at: the picked one, that of the selected joint, else the first with work. */
+  readonly line = computed(() => {
+    const lines = this.lines();
+    const by = (id: string | null | undefined) => lines.find((l) => l.line.id === id);
+    return by(this.picked()) ?? by(this.store.selected()?.lineId) ?? lines.find((l) => l.open) ?? lines[0] ?? null;
+  });
+  pick(lineId: string): void {
+    this.picked.set(lineId);
+  }
+
+  /** Stretches of the line by vent, each with its rows. */
+  readonly stretches = computed(() => {
+    const at = this.line();
+    if (!at) return [];
+    const summaryOf = this.store.summaryOf();
+    const order = lineOrder(at.line, at.all, (j) => summaryOf(j)?.summary ?? null, this.isOpen);
+    return order.map((s) => ({ ...s, rows: s.jointIds.flatMap((id) => this.rowOf(id)) }));
+  });
+  /** The same as far as it is sought; a mark is sought over the whole job. */
+  readonly shown = computed(() => {
+    const sought = this.sought().trim().toLowerCase();
+    const keep = (r: TodayRow): boolean => !this.mine() || r.may === true;
+    if (sought) {
+      const found = this.store.joints().filter((j) => !j.setAside && j.mark.toLowerCase().includes(sought));
+      return [
+        {
+          vent: null,
+          rows: found
+            .slice(0, MOST)
+            .flatMap((j) => this.rowOf(j.id))
+            .filter(keep),
+        },
+      ];
+    }
+    return this.stretches().map((s) => ({ vent: s.vent, rows: s.rows.filter(keep) }));
+  });
+
+  private readonly record = computed(() => {
+    const id = me()?.brazerId;
+    return this.crew.records().find((r) => r.brazer.id === id) ?? null;
+  });
+  private rowOf(id: string): TodayRow[] {
+    const joint = this.store.stored('joint', id)?.data;
+    if (!joint) return [];
+    const summary = this.store.summaryOf()(joint)?.summary ?? null;
+    const heat = summary?.heat;
+    const takes = summary?.fillerId
+      ? [
+          summary.fillerId,
+          summary.fluxId ? `flux ${summary.fluxId}` : 'no flux',
+          ...(heat ? [`${heat.torches === 2 ? 'two ' : ''}${heat.tip}`] : []),
+          joint.position,
+        ].join(', ')
+      : 'no rod serves it';
+    const record = this.record();
+    if (!record || !summary?.asks) return [{ joint, takes, may: null, why: null }];
+    const today = localNow(this.store.timeZone()).slice(0, 10);
+    const row = this.crew.board(summary.asks, today).find((r) => r.brazer.id === record.brazer.id);
+    const may = row?.permission.may ?? false;
+    return [{ joint, takes, may, why: may ? null : (row?.permission.reasons[0] ?? null) }];
+  }
+
+  /** What comes after a joint on its line; null where nothing is left. */
+  after(jointId: string): Joint | null {
+    const joint = this.store.stored('joint', jointId)?.data;
+    const at = this.lines().find((l) => l.line.id === joint?.lineId);
+    if (!joint || !at) return null;
+    const summaryOf = this.store.summaryOf();
+    const isLeft = (j: Joint): boolean =>
+      j.id !== jointId && this.isOpen(j) && doneMs(this.ways.of()(j.id), 'feed') === null;
+    const [first] = lineOrder(at.line, at.all, (j) => summaryOf(j)?.summary ?? null, isLeft).flatMap((s) => s.jointIds);
+    return (first ? this.store.stored('joint', first)?.data : null) ?? null;
+  }
+}

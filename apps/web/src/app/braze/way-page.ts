@@ -1,0 +1,286 @@
+import {
+  ChangeDetectionStrategy,
+  ChangeDetectorRef,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  linkedSignal,
+  OnDestroy,
+  untracked,
+  viewChild,
+} from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { quickHeat } from '@hephaist/core/heat/quick-heat';
+import { heatWatch } from '@hephaist/core/live/heat-watch';
+import type { DeviceId } from '@hephaist/core/live/instruments';
+import { findMetal } from '@hephaist/core/metals/metals';
+import { formatDuration } from '@hephaist/core/units/units';
+import {
+  answerStep,
+  doneMs,
+  isMade,
+  markOf,
+  standsAt,
+  stepBack,
+  type Way,
+  type WayAnswer,
+} from '@hephaist/core/way/way';
+import { WAY_STEP_WORDS, type WayStepId } from '@hephaist/core/way/way-step';
+import { AskStub } from '../answer/ask-stub';
+import { ReadFault } from '../answer/read-fault';
+import { JobStore } from '../data/job.store';
+import { OnFileStore } from '../data/on-file.store';
+import { Outbox } from '../data/outbox';
+import { WaysStore } from '../data/ways.store';
+import { me } from '../data/who';
+import { LogPhotos } from '../layout/log-photos';
+import { NumberPad } from '../layout/number-pad';
+import { AlarmSound } from '../shell/alarm-sound';
+import { besideTorch } from '../shell/theme';
+import { May } from '../signing/may';
+import { ticking } from '../time/ticking';
+import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
+import { CleaningStore } from './cleaning.store';
+import { HandsFree } from './hands-free';
+import { InHandNow } from './in-hand-now';
+import { LogForm } from './log-form';
+import { taken } from './taken';
+import { TodayOrder } from './today-order';
+import { WayDrawing } from './way-drawing';
+import { mainWord } from './way-words';
+
+/** A second touch so soon after the first is a slip of the glove, ms. */
+const SLIP_MS = 350;
+
+/** Through one joint at the torch: one step a screen, answered by touch; its log is written from what was touched. */
+@Component({
+  selector: 'hp-way-page',
+  imports: [LogForm, LogPhotos, May, NumberPad, RouterLink, SayPipe, WayDrawing],
+  providers: [InHandNow],
+  templateUrl: './way-page.html',
+  styleUrl: './way-page.scss',
+  host: {
+    '(click)': 'tapped($event)',
+    '(document:keydown)': 'key($event)',
+    '[attr.data-sounding]': 'calls()',
+  },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WayPage implements OnDestroy {
+  readonly jointId = input.required<string>();
+  protected readonly store = inject(JobStore);
+  protected readonly ways = inject(WaysStore);
+  private readonly cleaning = inject(CleaningStore);
+  private readonly outbox = inject(Outbox);
+  private readonly units = inject(UnitsStore);
+  private readonly changes = inject(ChangeDetectorRef);
+  private readonly onFile = inject(OnFileStore);
+  private readonly faults = inject(ReadFault);
+  private readonly stubs = inject(AskStub);
+  private readonly hand = inject(InHandNow);
+  private readonly today = inject(TodayOrder);
+  private readonly nowMs = ticking();
+  private readonly handsFree = new HandsFree();
+  protected readonly sound = new AlarmSound();
+  private readonly says = viewChild<ElementRef<HTMLElement>>('says');
+  protected readonly entry = viewChild(LogForm);
+  protected readonly words = WAY_STEP_WORDS;
+  protected readonly mainWord = mainWord;
+  protected readonly free = this.handsFree.on;
+  protected readonly listOpen = linkedSignal({ source: () => this.jointId(), computation: () => false });
+  protected readonly padOpen = linkedSignal({ source: () => this.jointId(), computation: () => false });
+  /** What was filed last; it stands until the next joint is begun. */
+  protected readonly done = linkedSignal<string, string | null>({
+    source: () => this.jointId(),
+    computation: () => null,
+  });
+  private lastMs = 0;
+
+  protected readonly joint = computed(() => this.store.stored('joint', this.jointId())?.data ?? null);
+  protected readonly plan = computed(() => {
+    const joint = this.joint();
+    return joint ? this.store.plan()(joint).plan : null;
+  });
+  protected readonly steps = computed(() => this.hand.stepsOf(this.joint()));
+  protected readonly way = computed(() => this.ways.of()(this.jointId()));
+  protected readonly step = computed(() => (this.done() ? null : standsAt(this.way(), this.steps())));
+  protected readonly at = computed(() => this.steps().findIndex((s) => s.id === this.step()?.id));
+  protected readonly made = computed(() => !this.done() && isMade(this.way()));
+  protected readonly about = computed(() => {
+    const [joint, plan] = [this.joint(), this.plan()];
+    if (!joint || !plan) return '';
+    const chosen = plan.selection.chosen;
+    const rod = chosen ? `${chosen.filler.id}, ${chosen.flux ? `flux ${chosen.flux.id}` : 'no flux'}` : 'no rod';
+    const metals = `${findMetal(joint.tube.metalId)?.short ?? joint.tube.metalId} to ${plan.socketMetal.short}`;
+    return `${joint.tube.size} ${metals} · ${joint.position} · ${rod}`;
+  });
+  protected readonly held = computed(() => this.outbox.held().length);
+  protected readonly others = computed(() => this.hand.all().filter((o) => o.id !== this.jointId()));
+  /** What waits for a hand: on this joint or another. */
+  protected readonly calls = computed(() =>
+    this.hand.all().some((o) => o.calls && o.state.in !== 'to be filed') ? 'mind' : null,
+  );
+  protected readonly next = computed(() => this.today.after(this.jointId()));
+
+  private readonly quick = computed(() => {
+    const heat = this.plan()?.heat;
+    return heat ? quickHeat(heat) : null;
+  });
+  protected readonly flameS = computed(() => {
+    const from = this.way().flameMs;
+    return from === null ? 0 : Math.max(0, (this.nowMs() - from) / 1000);
+  });
+  /** The one clock of a step: under the flame, or until it is cool. */
+  protected readonly clock = computed(() => {
+    const [step, way, quick] = [this.step()?.id, this.way(), this.quick()];
+    if ((step === 'heat' || step === 'feed') && way.flameMs !== null) {
+      const planned = quick?.seconds == null ? null : step === 'heat' ? quick.seconds : quick.flameS;
+      const watch = heatWatch(this.flameS(), planned);
+      return { value: formatDuration(Math.floor(this.flameS())), says: watch.says, late: watch.tone !== 'on time' };
+    }
+    const made = doneMs(way, 'feed');
+    if (step !== 'cool' || made === null) return null;
+    const left = quick ? quick.coolS - (this.nowMs() - made) / 1000 : null;
+    if (left === null) return null;
+    return left > 0
+      ? { value: formatDuration(Math.ceil(left)), says: 'by the plan; your hand decides', late: false }
+      : { value: '0:00', says: 'past: try it with the back of your hand', late: false };
+  });
+  protected readonly readings = computed(() => {
+    const { oxygen, flowM3s } = this.way();
+    const read = [
+      ...(oxygen === null ? [] : [`oxygen ${+(100 * oxygen).toPrecision(3)} %`]),
+      ...(flowM3s === null ? [] : [`flow ${this.units.show(flowM3s, 'flow')}`]),
+    ];
+    return read.length ? `Read: ${read.join(', ')}` : 'Read by hand: oxygen, flow';
+  });
+  protected readonly known = computed(() =>
+    taken(this.way(), {
+      zone: this.store.timeZone(),
+      system: this.units.system(),
+      // Whoever looked touched it here; where the company asks for other eyes, they are asked for.
+      lookedBy: this.onFile.house().lookedByAnother ? '' : (me()?.person ?? ''),
+    }),
+  );
+
+  constructor() {
+    besideTorch();
+    // Each step is read out and worked from the keyboard where it begins.
+    effect(() => {
+      const step = this.step();
+      const heading = this.says();
+      untracked(() => {
+        if (!this.way().marks.length && !this.done()) return;
+        heading?.nativeElement.focus();
+        if (step) this.handsFree.speak(this.units.say(step.does));
+      });
+    });
+    effect(() => this.sound.sound(this.calls()));
+  }
+
+  ngOnDestroy(): void {
+    this.sound.sound(null);
+    this.handsFree.set(false);
+  }
+
+  protected strokeOf(id: WayStepId): string {
+    return markOf(this.way(), id)?.answer ?? (id === this.step()?.id ? 'here' : 'ahead');
+  }
+  protected answerMark(id: WayStepId): string {
+    const answer = markOf(this.way(), id)?.answer;
+    return answer === 'done' ? '✓' : answer === 'skipped' ? '◌' : '○';
+  }
+  protected goTo(id: WayStepId): void {
+    this.listOpen.set(false);
+    const marks = this.way().marks.filter((m) => m.step !== id);
+    this.ways.put({ ...this.way(), marks, here: id });
+  }
+  protected forget(): void {
+    this.listOpen.set(false);
+    this.cleaning.forget(this.jointId());
+    this.ways.drop(this.jointId());
+  }
+
+  /** A touch counts once: what follows at once is the glove. */
+  private slipped(): boolean {
+    const now = Date.now();
+    const slip = now - this.lastMs < SLIP_MS;
+    if (!slip) this.lastMs = now;
+    return slip;
+  }
+
+  protected main(): void {
+    const step = this.step();
+    if (!step || this.slipped()) return;
+    if (step.id === 'photograph' && !this.way().pictureIds.length) return;
+    const now = Date.now();
+    if (step.id === 'heat' && this.way().flameMs === null) return this.ways.put({ ...this.way(), flameMs: now });
+    const accepted = step.id === 'look' ? ({ visual: 'accepted', reason: null } as const) : {};
+    this.put({ ...this.way(), ...accepted }, step.id, 'done', now);
+  }
+  protected answer(answer: WayAnswer): void {
+    const step = this.step();
+    if (step && !this.slipped()) this.put(this.way(), step.id, answer, Date.now());
+  }
+  private put(way: Way, step: WayStepId, answer: WayAnswer, atMs: number): void {
+    if (step === 'clean' && answer === 'done') this.cleaning.clean(this.jointId(), atMs);
+    this.ways.put(answerStep(way, step, answer, atMs));
+  }
+  protected back(): void {
+    if (this.slipped()) return;
+    const way = this.way();
+    const isLit = way.flameMs !== null && this.step()?.id === 'heat';
+    this.ways.put(isLit ? { ...way, flameMs: null } : stepBack(way));
+  }
+
+  /** Asks what is seen; its word is why it is rejected. */
+  protected async reject(): Promise<void> {
+    const fault = await this.faults.read({ fault: null, mayTake: true });
+    if (!fault?.reject) return;
+    this.put({ ...this.way(), visual: 'rejected', reason: fault.reject }, 'look', 'done', Date.now());
+  }
+  protected async askStub(): Promise<void> {
+    const joint = this.joint();
+    if (!joint) return;
+    await this.stubs.ask({ mark: joint.mark, answers: joint.stub ?? {}, mayKeep: false });
+  }
+  /** At once, so that a digit pressed right after it is not lost. */
+  protected openPad(): void {
+    this.padOpen.set(true);
+    this.changes.detectChanges();
+  }
+  protected read({ device, value }: { readonly device: DeviceId; readonly value: number }): void {
+    this.padOpen.set(false);
+    this.ways.put({ ...this.way(), ...(device === 'oxygen' ? { oxygen: value } : { flowM3s: value }) });
+  }
+  protected pictured(pictureIds: readonly string[]): void {
+    this.ways.put({ ...this.way(), pictureIds });
+  }
+  protected filed(): void {
+    this.done.set(`${this.joint()?.mark ?? ''} is logged.`);
+    this.ways.drop(this.jointId());
+  }
+
+  protected setFree(on: boolean): void {
+    this.handsFree.set(on);
+    const step = this.step();
+    if (on && step) this.handsFree.speak(this.units.say(step.does));
+  }
+  /** Hands free, a touch anywhere is the large target. */
+  protected tapped(e: MouseEvent): void {
+    this.sound.wake();
+    const at = e.target as Element;
+    if (this.free() && at.closest('[data-tap]') && !at.closest('button, a, input, label')) this.main();
+  }
+  /** Space, or a pedal that sends it, is the large target, unless it is pressed on something of its own. */
+  protected key(e: KeyboardEvent): void {
+    if (e.key !== ' ' || this.padOpen() || (e.target as Element).closest('button, a, input, textarea, [role=dialog]'))
+      return;
+    e.preventDefault();
+    this.main();
+  }
+}

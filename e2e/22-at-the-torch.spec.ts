@@ -1,0 +1,160 @@
+import { expect, type Page } from '@playwright/test';
+import { expectAxeClean, openDemo, recordsOf, testAs, toBraze } from './helpers';
+
+const test = testAs('orla');
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+
+/** The day goes on by the test's clock: it begins so far back that nothing is of the future. */
+const HOUR_MS = 3_600_000;
+/** Longer than a slip of the glove. */
+const STEADY_MS = 400;
+
+/** One touch of the hand; counts. */
+function hand(page: Page) {
+  let touches = 0;
+  return {
+    count: () => touches,
+    touch: async (name: string | RegExp): Promise<void> => {
+      // A slip is a second touch at once: the hand is steady between two.
+      await page.clock.runFor(STEADY_MS);
+      await page.getByRole('button', { name, exact: typeof name === 'string' }).tap();
+      touches += 1;
+    },
+  };
+}
+const says = (page: Page, words: string | RegExp) =>
+  expect(page.getByRole('heading', { level: 1 })).toContainText(words);
+const logsOf = async (page: Page, job: string, mark: string) => {
+  const joint = (await recordsOf(page, `/api/jobs/${job}/joints`, 'joint')).find((j) => j.mark === mark);
+  return (await recordsOf(page, `/api/jobs/${job}/logs`, 'log')).filter((l) => l.jointId === joint?.id);
+};
+
+test('a joint is made step by step: twelve touches, nothing typed, and its log has written itself', async ({
+  page,
+}) => {
+  await page.clock.install({ time: Date.now() - HOUR_MS });
+  const job = await openDemo(page, 'braze');
+  await toBraze(page, 'OX-14');
+  await page.getByRole('link', { name: 'Make OX-14, step by step' }).tap();
+  await says(page, 'Cut square, ream, clean');
+  await expectAxeClean(page);
+  const { touch, count } = hand(page);
+  await touch('Cleaned');
+  await says(page, 'Try the tube in');
+  await touch('It fits');
+  await touch('In, and held');
+  await says(page, 'Vent open beyond the joint');
+  await expectAxeClean(page);
+  await touch('On');
+  await touch('Lit, neutral');
+  await says(page, 'Tube first');
+  await touch('Flame on it');
+  await page.clock.runFor(50_000);
+  await expect(page.getByRole('timer')).toContainText(/0:5\d/);
+  await expectAxeClean(page);
+  await touch('At heat');
+  await says(page, 'Feed BCuP-2');
+  await touch('Made: flame off');
+  await says(page, 'Let it cool by itself, nitrogen still on');
+  await expect(page.getByRole('timer')).toContainText('by the plan; your hand decides');
+  await page.clock.runFor(600_000);
+  await expect(page.getByRole('timer')).toContainText('back of your hand');
+  await touch('It is cool');
+  await touch('Good all round');
+  await touch('Without one');
+  await says(page, 'OX-14 is made. Is this right?');
+  await expect(page.getByText('skipped: photograph')).toBeVisible();
+  await expect(page.getByText('oxygen was not read before the flame')).toBeVisible();
+  await expectAxeClean(page);
+  await touch('Log OX-14 brazed');
+  await expect(page.getByText('✓ OX-14 is logged.')).toBeVisible();
+  expect(count()).toBeLessThanOrEqual(12);
+
+  const [log] = await logsOf(page, job, 'OX-14');
+  expect(log).toMatchObject({
+    visual: 'accepted',
+    lookedBy: 'Orla Fennimore',
+    fillerId: 'BCuP-2',
+    outOfRangeReason: null,
+  });
+  expect(log?.steps?.map((s) => `${s.step} ${s.answer}`)).toEqual([
+    'clean done',
+    'gap done',
+    'fit done',
+    'nitrogen done',
+    'torch done',
+    'heat done',
+    'feed done',
+    'cool done',
+    'look done',
+    'photograph skipped',
+  ]);
+  const at = (step: string) => Date.parse(log?.steps?.find((s) => s.step === step)?.at ?? '');
+  expect(at('heat') - at('torch')).toBeGreaterThanOrEqual(50_000);
+  expect(at('cool') - at('feed')).toBeGreaterThanOrEqual(600_000);
+  // What comes next on the line is one touch away.
+  await page.getByRole('link', { name: /^Next: OX-/ }).tap();
+  await says(page, 'Cut square');
+});
+
+test('two in hand at once, each with its clock; out of order, back, a reload, and one rejected', async ({ page }) => {
+  await page.clock.install({ time: Date.now() - HOUR_MS });
+  const job = await openDemo(page, 'braze');
+  // Two are cleaned by one touch.
+  await page.getByLabel('Find a joint').fill('OX-1');
+  for (const mark of ['OX-16', 'OX-17']) await page.getByRole('checkbox', { name: `Pick ${mark}` }).check();
+  await page.getByRole('button', { name: 'Cleaned now: 2' }).tap();
+  await page.getByRole('link', { name: /OX-16.*clean, (8 h 00|7 h 59)/ }).tap();
+  const { touch } = hand(page);
+  await says(page, 'Try the tube in');
+  await touch('Skip');
+  await touch('In, and held');
+  // The reading is typed with a glove; nonsense is told there.
+  await touch('Read by hand: oxygen, flow');
+  await page.keyboard.type('99');
+  await touch('Write it down');
+  await expect(page.getByText('between 0 and 25 %')).toBeVisible();
+  for (let i = 0; i < 2; i++) await page.keyboard.press('Backspace');
+  await page.keyboard.type('0.4');
+  await touch('Write it down');
+  await expect(page.getByText('Read: oxygen 0.4 %')).toBeVisible();
+  await touch('On');
+  await touch('Lit, neutral');
+  await touch('Flame on it');
+  await page.clock.runFor(30_000);
+  await touch('At heat');
+  await touch('Made: flame off');
+  // While the first cools, the second is fitted; the first stays in sight with what is left.
+  const first = page.getByRole('navigation', { name: 'Joints in hand' }).getByRole('link', { name: /OX-16/ });
+  await page.goto(`/job/${job}/braze`);
+  await page.getByRole('link', { name: /OX-17.*clean/ }).tap();
+  await expect(first).toContainText(/cooling, \d+:\d\d left/);
+  await touch('It fits');
+  await page.reload();
+  await says(page, 'Insert to the stop');
+  await touch('Back');
+  await says(page, 'Try the tube in');
+  await page.clock.runFor(900_000);
+  await expect(first).toContainText('is it cool?');
+  await expect(page.locator('hp-way-page')).toHaveAttribute('data-sounding', 'mind');
+  await first.tap();
+  await touch('It is cool');
+  // Any step is gone to out of order.
+  await touch('Steps');
+  await touch(/flux|photograph/);
+  await says(page, 'Photograph it');
+  await touch('Without one');
+  await touch('Something is wrong');
+  const reader = page.getByRole('dialog');
+  await reader.getByRole('button', { name: 'at the edge of the socket' }).tap();
+  await reader.getByRole('button', { name: 'It is empty somewhere' }).tap();
+  await reader.getByRole('button', { name: 'on the side away from the flame' }).tap();
+  await reader.getByRole('button', { name: 'Log it as “filler not visible all round”' }).tap();
+  await says(page, 'OX-16 is made. Is this right?');
+  await expect(page.getByText('skipped: measure the gap, photograph')).toBeVisible();
+  await touch('Log OX-16 brazed');
+  await expect(page.getByText('✓ OX-16 is logged.')).toBeVisible();
+  const [log] = await logsOf(page, job, 'OX-16');
+  expect(log).toMatchObject({ visual: 'rejected', oxygen: 0.004 });
+  expect(log?.visualReason).toBe('filler not visible all round');
+});
