@@ -12,6 +12,8 @@ export default defineConfig({
   use: {
     viewport: { width: 1280, height: 800 },
     screenshot: 'only-on-failure',
+    // Only the journeys without a network keep the application on the device.
+    serviceWorkers: 'block',
     actionTimeout: 20_000,
     launchOptions: {
       executablePath: '/usr/bin/chromium',

@@ -1,7 +1,10 @@
 import { bootstrapApplication } from '@angular/platform-browser';
 import { App } from './app/app';
 import { appConfig } from './app/app.config';
+import { keepOnDevice } from './app/shell/newer-version';
 
-bootstrapApplication(App, appConfig).catch((e: unknown) => {
-  console.error(e);
-});
+bootstrapApplication(App, appConfig)
+  .then(keepOnDevice)
+  .catch((e: unknown) => {
+    console.error(e);
+  });

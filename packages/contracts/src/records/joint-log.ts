@@ -58,7 +58,10 @@ export const jointLogSchema = strict(
       .array(
         strict(
           yup.object({
-            step: yup.string().oneOf(WAY_STEPS, `one of ${WAY_STEPS.join(', ')}`).required('Say which step'),
+            step: yup
+              .string()
+              .oneOf(WAY_STEPS, `one of ${WAY_STEPS.join(', ')}`)
+              .required('Say which step'),
             answer: yup
               .string()
               .oneOf(['done', 'skipped'] as const, 'done or skipped')

@@ -38,7 +38,10 @@ describe('an entry of the log against what is on file', () => {
   });
   it('a step that was passed over at the torch speaks against it where it matters', () => {
     const skip = (mark: string, step: 'nitrogen' | 'photograph') =>
-      logFindingsOf({ ...logOf(mark), steps: [{ step, answer: 'skipped', at: '2026-06-01T10:00:00Z' }] }, context(mark));
+      logFindingsOf(
+        { ...logOf(mark), steps: [{ step, answer: 'skipped', at: '2026-06-01T10:00:00Z' }] },
+        context(mark),
+      );
     expect(skip('OX-01', 'photograph')).toEqual([]);
     expect(skip('OX-01', 'nitrogen')).toMatchObject([{ about: 'nitrogen', asksReason: true }]);
   });

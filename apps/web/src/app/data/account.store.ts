@@ -10,24 +10,15 @@ import {
   type SignIn,
 } from '@hephaist/contracts/exchange/people';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
+import { forgetAnswers } from './answers';
 import { ApiProblem, AwayError, call, post, signedOut } from './api';
+import { remember, remembered } from './holder';
 import { Outbox } from './outbox';
 import { me, mustSignIn } from './who';
 
 interface AccountState {
   /** The server did not answer when it was asked who is signed in. */
   readonly away: boolean;
-}
-
-const KEY = 'hephaist.me';
-
-/** Who was signed in here last: with no server the page still opens in their name, and what they enter is held. */
-function remembered(): Me | null {
-  try {
-    return JSON.parse(globalThis.localStorage?.getItem(KEY) ?? 'null') as Me | null;
-  } catch {
-    return null;
-  }
 }
 
 /** Who is signed in here, and what that role may do. */
@@ -43,7 +34,7 @@ export const AccountStore = signalStore(
       me.set(who);
       patchState(store, { away: false });
       signedOut.set(false);
-      globalThis.localStorage?.setItem(KEY, JSON.stringify(who));
+      remember(who);
       outbox.wake();
     }
     return {
@@ -67,7 +58,9 @@ export const AccountStore = signalStore(
         await post('sign-out', {}).catch((e: unknown) => {
           if (!(e instanceof ApiProblem)) throw e;
         });
-        globalThis.localStorage?.removeItem(KEY);
+        // What is kept here for somebody goes with them.
+        await forgetAnswers(me()?.id).catch(() => undefined);
+        remember(null);
         location.assign('/');
       },
     };

@@ -1,5 +1,7 @@
 import { signal } from '@angular/core';
 import type { Problem } from '@hephaist/contracts/exchange/answers';
+import { forgetAnswers, fromDevice, isKept, keepAnswer, keptAnswer } from './answers';
+import { remembered } from './holder';
 
 /** The server said no: the problem as it told it. */
 export class ApiProblem extends Error {
@@ -20,13 +22,21 @@ export const signedOut = signal(false);
 
 function mustSignIn(): never {
   signedOut.set(true);
+  // The sign-in ended, by time or because somebody ended it: what was kept here for it goes too.
+  const who = remembered()?.id;
+  if (who) void forgetAnswers(who).catch(() => undefined);
   throw new AwayError('Sign in first.');
 }
+
+/** On a weak signal an answer that does not come is none: what is asked at the torch waits so long, ms. */
+const PATIENCE_MS = 12_000;
+const isAtTorch = (path: string): boolean => path === 'commands' || path === 'me' || isKept(path);
 
 /** Asks the server. @throws AwayError when nothing answers */
 async function reach(path: string, init?: RequestInit): Promise<Response> {
   try {
-    return await fetch(`/api/${path}`, init);
+    const signal = isAtTorch(path) ? AbortSignal.timeout(PATIENCE_MS) : undefined;
+    return await fetch(`/api/${path}`, signal ? { ...init, signal } : init);
   } catch {
     throw new AwayError();
   }
@@ -45,7 +55,7 @@ async function refuse(response: Response): Promise<never> {
 const AGAIN: ReadonlySet<number> = new Set([502, 503, 504, 507]);
 
 /** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
-export async function call<T>(path: string, init?: RequestInit): Promise<T> {
+async function callNow<T>(path: string, init?: RequestInit): Promise<T> {
   const response = await reach(path, init);
   if (AGAIN.has(response.status)) {
     const problem = (await response.json().catch(() => null)) as Problem | null;
@@ -54,6 +64,25 @@ export async function call<T>(path: string, init?: RequestInit): Promise<T> {
   if (!response.ok) return refuse(response);
   const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
   return (isJson ? await response.json() : null) as T;
+}
+
+/**
+ * Calls the API; where the server is away, this device answers what is needed at the torch as it was told last.
+ * @throws ApiProblem when refused, AwayError when it may be tried again
+ */
+export async function call<T>(path: string, init?: RequestInit): Promise<T> {
+  const keeps = init === undefined && isKept(path);
+  try {
+    const body = await callNow<T>(path, init);
+    if (fromDevice() !== null) fromDevice.set(null);
+    if (keeps) void keepAnswer(path, body).catch(() => undefined);
+    return body;
+  } catch (e) {
+    if (!keeps || !(e instanceof AwayError) || signedOut()) throw e;
+    const kept = await keptAnswer<T>(path).catch(() => null);
+    if (kept === null) throw e;
+    return kept;
+  }
 }
 
 /** Takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */

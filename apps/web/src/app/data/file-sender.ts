@@ -7,6 +7,9 @@ export class FileSender {
   readonly busy = signal(false);
   readonly failure = signal<string | null>(null);
 
+  /** @param sends how it goes out; at once where left out */
+  constructor(private readonly sends: (id: string, file: Blob) => Promise<unknown> = sendPicture) {}
+
   /** The id it is on file under; null where none was picked or it was refused. */
   async send(picked: HTMLInputElement): Promise<string | null> {
     const file = picked.files?.[0];
@@ -16,7 +19,7 @@ export class FileSender {
     this.failure.set(null);
     const id = newId();
     try {
-      await sendPicture(id, file);
+      await this.sends(id, file);
       return id;
     } catch (e) {
       this.failure.set(`${file.name}: ${(e as Error).message}`);

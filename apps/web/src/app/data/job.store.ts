@@ -15,6 +15,7 @@ import { CrewStore } from './crew.store';
 import { type Undoable } from './history';
 import { type JointState, jointState } from './joint-state';
 import { OnFileStore } from './on-file.store';
+import { openJob } from './open-job';
 import { Outbox } from './outbox';
 import { withReadAgain } from './read-again';
 import { recordEvents, withRecords } from './records';
@@ -127,6 +128,7 @@ export const JobStore = signalStore(
       dispatcher = inject(Dispatcher),
     ) => ({
       async load(jobId: string): Promise<void> {
+        openJob.set(jobId);
         if (store.jobId() === jobId) patchState(store, { error: null });
         else {
           patchState(store, { ...empty, jobId, loading: true, ...stepsOf(jobId) });
@@ -150,6 +152,7 @@ export const JobStore = signalStore(
       },
       /** Closes the job: what is on file for the company is read, and no job is open. */
       async leave(): Promise<void> {
+        openJob.set(null);
         patchState(store, { ...empty, done: [], undone: [] });
         dispatcher.dispatch(recordEvents.read({ line: [], joint: [], log: [] }));
         await Promise.all([crew.load(), shop.load(), onFile.load()]).catch((e: Error) =>

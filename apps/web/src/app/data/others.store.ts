@@ -2,6 +2,7 @@ import { inject } from '@angular/core';
 import type { OthersAnswer } from '@hephaist/contracts/exchange/answers';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
+import { fromDevice } from './answers';
 import { call } from './api';
 import { Outbox } from './outbox';
 import { recordEvents } from './records';
@@ -18,10 +19,11 @@ export const OthersStore = signalStore(
       // What is held here is sent first: read before that, the page would forget it.
       if (document.hidden || outbox.held().length) return;
       const since = store.seq();
+      const wasAway = fromDevice() !== null;
       const answer = await call<OthersAnswer>(`others${since === null ? '' : `?since=${since}`}`).catch(() => null);
       if (!answer) return;
       patchState(store, { seq: answer.seq });
-      if (since !== null && answer.wrote) dispatcher.dispatch(recordEvents.delivered());
+      if (wasAway || (since !== null && answer.wrote)) dispatcher.dispatch(recordEvents.delivered());
     },
   })),
 );

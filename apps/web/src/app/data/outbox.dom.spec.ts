@@ -1,10 +1,13 @@
 import { Injector, runInInjectionContext } from '@angular/core';
 import type { Me } from '@hephaist/contracts/exchange/people';
-import { Dispatcher, type EventInstance } from '@ngrx/signals/events';
+import type { StoredRecords } from '@hephaist/contracts/records/kinds';
+import { Dispatcher, type EventInstance, Events } from '@ngrx/signals/events';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
 import { ApiProblem, signedOut } from './api';
+import { HeldPictures } from './held-pictures';
+import { openJob } from './open-job';
 import { Outbox } from './outbox';
 import { recordEvents, type Written } from './records';
 import { me } from './who';
@@ -40,14 +43,26 @@ const refused: Answer = {
 };
 const put = [{ seen: 0, data: joint }];
 
+const pages: Outbox[] = [];
 /** The outbox of a page that was just opened, and what it told of. */
 function page() {
   const told: EventInstance<string, unknown>[] = [];
   const dispatcher = { dispatch: (event: EventInstance<string, unknown>) => void told.push(event) };
-  const injector = Injector.create({ providers: [{ provide: Dispatcher, useValue: dispatcher }] });
+  let hears: (event: { payload: Partial<StoredRecords> }) => void = () => undefined;
+  const events = { on: () => ({ subscribe: (next: typeof hears) => void (hears = next) }) };
+  const injector = Injector.create({
+    providers: [
+      { provide: Dispatcher, useValue: dispatcher },
+      { provide: Events, useValue: events },
+      { provide: HeldPictures, useValue: { waiting: () => [], flush: () => Promise.resolve('done') } },
+    ],
+  });
+  const outbox = runInInjectionContext(injector, () => new Outbox());
+  pages.push(outbox);
   return {
-    outbox: runInInjectionContext(injector, () => new Outbox()),
+    outbox,
     told,
+    read: (payload: Partial<StoredRecords>) => hears({ payload }),
     types: () => told.map((e) => e.type.replace('[Records] ', '')),
   };
 }
@@ -66,7 +81,10 @@ beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();
   me.set(person('a'));
 });
-afterEach(() => vi.unstubAllGlobals());
+afterEach(() => {
+  for (const p of pages.splice(0)) p.ngOnDestroy();
+  vi.unstubAllGlobals();
+});
 
 describe('the outbox', () => {
   it('keeps nothing once the server has it', async () => {
@@ -100,6 +118,62 @@ describe('the outbox', () => {
     expect(sent.length).toBeGreaterThan(1);
     for (const again of sent) expect(again).toEqual(sent[0]);
     await vi.waitFor(() => expect(types()).toEqual(['held', 'delivered']));
+  });
+
+  it('what is entered while something waits goes behind it, in the order it was entered', async () => {
+    const sent = server('no network');
+    const { outbox } = page();
+    await outbox.send('joint', put);
+    sent.length = 0;
+    const after = server(ok);
+    expect((await outbox.send('joint', [{ seen: 0, data: other }])).state).toBe('held');
+    await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 6000 });
+    expect(after.map((c) => c.records[0]?.data.mark)).toEqual([joint.mark, other.mark]);
+  });
+
+  /** A server that takes each command once, and a network that is cut at one attempt: before it arrives, or before its answer does. */
+  function cutAt(attempt: number, when: 'before' | 'after') {
+    const taken = new Map<string, number>();
+    let n = 0;
+    vi.stubGlobal('fetch', (_url: string, init: RequestInit) => {
+      const { id } = JSON.parse(init.body as string) as { id: string };
+      const isCut = ++n === attempt;
+      if (isCut && when === 'before') return Promise.reject(new TypeError('cut'));
+      taken.set(id, (taken.get(id) ?? 0) + (taken.has(id) ? 0 : 1));
+      if (isCut) return Promise.reject(new TypeError('cut'));
+      return Promise.resolve(
+        new Response(JSON.stringify(ok === 'no network' ? {} : ok.body), {
+          status: 200,
+          headers: { 'Content-Type': 'application/json' },
+        }),
+      );
+    });
+    return taken;
+  }
+  const points = [1, 2, 3, 4].flatMap((n) => [[n, 'before'] as const, [n, 'after'] as const]);
+  it.each(points)('cut at attempt %d, %s it arrives: nothing is lost and nothing doubled', async (attempt, when) => {
+    const taken = cutAt(attempt, when);
+    const { outbox } = page();
+    const marks = await Promise.all([joint, other, joint].map((data) => outbox.send('joint', [{ seen: 0, data }])));
+    expect(marks).toHaveLength(3);
+    await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 9000 });
+    expect([...taken.values()]).toEqual([1, 1, 1]);
+  });
+
+  it('what is read is laid over with what waits, so that a page begun cold does not forget it', async () => {
+    server('no network');
+    await page().outbox.send('joint', put);
+    const { outbox, told, read } = page();
+    await vi.waitFor(() => expect(outbox.held()).toHaveLength(1));
+    told.length = 0;
+    openJob.set(joint.jobId);
+    read({ line: [] });
+    openJob.set('another job');
+    read({ joint: [] });
+    expect(told).toEqual([]);
+    openJob.set(joint.jobId);
+    read({ joint: [] });
+    expect(told).toEqual([recordEvents.held({ kind: 'joint', records: [{ version: 1, data: joint }], gone: [] })]);
   });
 
   it('survives a reload: what was held is sent by the next page', async () => {
@@ -161,6 +235,7 @@ describe('the outbox', () => {
     await first.send('joint', put);
     await new Promise((r) => setTimeout(r, 5));
     await first.send('joint', [{ seen: 0, data: other }]);
+    first.ngOnDestroy();
     const sent = server(ok);
     const { types } = page();
     await vi.waitFor(() => expect(types()).toEqual(['delivered']), { timeout: 6000 });

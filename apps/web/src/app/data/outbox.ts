@@ -1,25 +1,19 @@
-import { inject, Injectable, signal } from '@angular/core';
-import type { Problem } from '@hephaist/contracts/exchange/answers';
+import { inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import type { PutCommand, PutResult } from '@hephaist/contracts/exchange/commands';
 import type { Kind, RecordKinds } from '@hephaist/contracts/records/kinds';
 import type { Meaning } from '@hephaist/contracts/records/signature';
-import { Dispatcher } from '@ngrx/signals/events';
-import { type IDBPDatabase, openDB } from 'idb';
+import { Dispatcher, Events } from '@ngrx/signals/events';
 import { v7 as newId } from 'uuid';
-import { ApiProblem, AwayError, post } from './api';
+import { AwayError, post } from './api';
+import { HeldPictures } from './held-pictures';
+import { enteredBy, problemOf } from './held-words';
+import { type EnteredBy, type Held, openLocal } from './local-db';
+import { openJob } from './open-job';
 import { recordEvents, type Written } from './records';
-import { me, mustSignIn } from './who';
+import { mustSignIn } from './who';
 
+export type { Held } from './local-db';
 export { newId };
-
-/** A command that waits for the server, or that the server refused while nobody was looking. */
-export interface Held {
-  readonly command: PutCommand;
-  readonly at: number;
-  readonly refused: Problem | null;
-  /** Account and person who entered it: nobody else's name may come to stand by it. */
-  readonly by: { readonly id: string; readonly person: string } | null;
-}
 
 export type SendState<K extends Kind> =
   { readonly state: 'done'; readonly result: PutResult<K> } | { readonly state: 'held' };
@@ -31,23 +25,39 @@ const willStand = ({ records }: PutCommand): Pick<PutResult, 'records'> => ({
   records: records.map((r) => ({ version: r.seen + 1, data: r.data })),
 });
 
+/** What belongs to a job stands only where that job is open. */
+const isOfOpenJob = ({ data }: { readonly data: object }): boolean => !('jobId' in data) || data.jobId === openJob();
+
 /**
  * Every write goes through here. It is kept in the browser before it is sent and until the server has it, so a
  * reload, a lost network or a stopped server loses nothing; sending it twice is harmless.
  */
 @Injectable({ providedIn: 'root' })
-export class Outbox {
+export class Outbox implements OnDestroy {
   /** What is held here, oldest first. */
   readonly held = signal<readonly Held[]>([]);
   private readonly dispatcher = inject(Dispatcher);
-  private readonly db: Promise<IDBPDatabase> = openDB('hephaist', 1, {
-    upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'command.id' }),
-  });
+  private readonly pictures = inject(HeldPictures);
+  private flushing = false;
+  private gone = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
   constructor() {
     void this.refresh().then(() => this.schedule(0));
     globalThis.addEventListener?.('online', () => this.schedule(0));
+    // What was read does not know what waits here yet: it is laid over it, or a page would forget it.
+    inject(Events, { optional: true })
+      ?.on(recordEvents.read)
+      .subscribe(({ payload }) => {
+        for (const { command } of this.waiting())
+          if (command.kind in payload && command.records.every(isOfOpenJob))
+            this.tell('held', command, willStand(command));
+      });
+  }
+
+  /** What goes on its way next: of whoever is signed in, and not refused. */
+  private waiting(): readonly Held[] {
+    return this.held().filter((h) => !h.refused && !this.isOthers(h));
   }
 
   /** Somebody signed in: what they left held here goes on its way. */
@@ -55,13 +65,9 @@ export class Outbox {
     void this.refresh().then(() => this.schedule(0));
   }
 
-  private by(): Held['by'] {
-    const who = me();
-    return who ? { id: who.id, person: who.person } : null;
-  }
-
   /** Entered by someone else at this browser: it waits until they sign in here. */
-  readonly isOthers = (held: Held): boolean => held.by !== null && held.by?.id !== this.by()?.id;
+  readonly isOthers = (held: { readonly by: EnteredBy | null }): boolean =>
+    held.by !== null && held.by.id !== enteredBy()?.id;
 
   /** Writes records of one kind and removes others, all or none. @throws ApiProblem when the server refuses */
   async send<K extends Kind>(
@@ -70,16 +76,23 @@ export class Outbox {
     removals: readonly { readonly id: string; readonly seen: number }[] = [],
   ): Promise<SendState<K>> {
     const command: PutCommand<K> = { id: newId(), kind, records, removals };
-    await this.keep({ command, at: Date.now(), refused: null, by: this.by() });
+    // What waits goes first: what comes after may rest on it.
+    const queue = this.waiting().length > 0 || this.pictures.waiting().length > 0;
+    const kept = await this.keep({ command, at: Date.now(), refused: null, by: enteredBy() }).then(
+      () => true,
+      () => false,
+    );
     try {
+      if (queue && kept) throw new AwayError();
       const result = await post<PutResult<K>>('commands', command);
       await this.drop(command.id);
       this.tell('written', command, result);
       return { state: 'done', result };
     } catch (e) {
       if (e instanceof AwayError) {
+        if (!kept) throw new AwayError('The server is not answering, and this device has no room left to hold it.');
         await this.refresh();
-        this.schedule(RETRY_MS);
+        this.schedule(queue ? 0 : RETRY_MS);
         this.tell('held', command, willStand(command));
         return { state: 'held' };
       }
@@ -116,32 +129,73 @@ export class Outbox {
   }
 
   private async keep(held: Held): Promise<void> {
-    await (await this.db).put('outbox', held);
+    const db = await openLocal();
+    await db.put('outbox', held).finally(() => db.close());
   }
 
   private async drop(commandId: string): Promise<void> {
-    await (await this.db).delete('outbox', commandId);
+    const db = await openLocal();
+    await db.delete('outbox', commandId).finally(() => db.close());
+    this.held.update((all) => all.filter((h) => h.command.id !== commandId));
     await this.refresh();
   }
 
   private async refresh(): Promise<void> {
-    const all = (await (await this.db).getAll('outbox')) as Held[];
-    this.held.set(all.sort((a, b) => a.at - b.at));
+    const db = await openLocal();
+    const all = await db.getAll('outbox').finally(() => db.close());
+    const here = new Set(all.map((h) => h.command.id));
+    const gone = this.held().some((h) => !here.has(h.command.id));
+    this.held.set(all.sort((a, b) => a.at - b.at || (a.command.id < b.command.id ? -1 : 1)));
+    // Another page sent it: what it came to is not known here.
+    if (gone) this.dispatcher.dispatch(recordEvents.delivered());
+  }
+
+  /** The page is gone: it sends no more. */
+  ngOnDestroy(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.gone = true;
   }
 
   private schedule(ms: number): void {
     if (this.timer) clearTimeout(this.timer);
+    if (this.gone) return;
     this.timer = setTimeout(() => void this.flush(), ms);
   }
 
+  /** One at a time, of all pages that are open here: two that send the same would tell of it twice. */
   private async flush(): Promise<void> {
+    if (this.flushing) return this.schedule(RETRY_MS);
+    this.flushing = true;
+    try {
+      const { locks } = globalThis.navigator;
+      if (!locks) await this.sendWaiting();
+      else
+        await locks.request('hephaist outbox', { ifAvailable: true }, async (lock) => {
+          if (lock) return this.sendWaiting();
+          // Another page sends: what it has sent is seen here too.
+          await this.refresh();
+          if (this.waiting().length) this.schedule(RETRY_MS);
+        });
+    } finally {
+      this.flushing = false;
+    }
+  }
+
+  /** Whether an entry still waits here: another page may have sent or discarded it. */
+  private async stands(commandId: string): Promise<boolean> {
+    const db = await openLocal();
+    return (await db.get('outbox', commandId).finally(() => db.close())) !== undefined;
+  }
+
+  private async sendWaiting(): Promise<void> {
     // Whoever signs in wakes it.
     if (mustSignIn()) return;
     // The server has not said yet who is here, or is away: it is known soon.
-    if (!this.by()) return this.schedule(RETRY_MS);
-    const waiting = this.held().filter((h) => !h.refused && !this.isOthers(h));
+    if (!enteredBy()) return this.schedule(RETRY_MS);
+    // An entry names its photographs: they go first.
+    if ((await this.pictures.flush()) === 'away') return this.schedule(RETRY_MS);
     let delivered = 0;
-    for (const h of waiting) {
+    for (const h of this.waiting()) {
       try {
         await post('commands', h.command);
         await this.drop(h.command.id);
@@ -151,10 +205,8 @@ export class Outbox {
           this.schedule(RETRY_MS);
           break;
         }
-        await this.keep({
-          ...h,
-          refused: e instanceof ApiProblem ? e.problem : { title: 'Not done', status: 0, detail: String(e) },
-        });
+        // Discarded meanwhile: it does not come back.
+        if (await this.stands(h.command.id)) await this.keep({ ...h, refused: problemOf(e) });
         await this.refresh();
       }
     }

@@ -1,7 +1,8 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, model } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { FileSender } from '../data/file-sender';
+import { HeldPictures } from '../data/held-pictures';
 
 const MOST = 6;
 
@@ -12,8 +13,8 @@ const MOST = 6;
   template: `
     @for (id of pictureIds(); track id; let n = $index) {
       <figure>
-        <a [href]="'/api/pictures/' + id" target="_blank" rel="noopener"
-          ><img [src]="'/api/pictures/' + id" [alt]="'Photograph ' + (n + 1) + ' of ' + mark()"
+        <a [href]="at(id)" target="_blank" rel="noopener"
+          ><img [src]="at(id)" [alt]="'Photograph ' + (n + 1) + ' of ' + mark()"
         /></a>
         @if (open()) {
           <button
@@ -85,7 +86,10 @@ export class LogPhotos {
   /** More may be added. */
   readonly open = input(false);
   protected readonly most = MOST;
-  private readonly sender = new FileSender();
+  private readonly pictures = inject(HeldPictures);
+  private readonly sender = new FileSender((id, file) => this.pictures.send(id, file));
+  /** Where it is shown from: this device while the server has none. */
+  protected readonly at = (id: string): string => this.pictures.shown().get(id) ?? `/api/pictures/${id}`;
   protected readonly busy = this.sender.busy;
   protected readonly failure = this.sender.failure;
 

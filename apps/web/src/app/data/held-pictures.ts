@@ -1,0 +1,92 @@
+import { Injectable, signal } from '@angular/core';
+import { MOST_PICTURE_BYTES } from '@hephaist/contracts/records/strip-marks';
+import { AwayError } from './api';
+import { enteredBy, problemOf } from './held-words';
+import { type HeldPicture, openLocal } from './local-db';
+import { sendPicture } from './papers';
+
+const TYPES: ReadonlySet<string> = new Set(['image/jpeg', 'image/png', 'image/webp']);
+/** Room that must be left beside a photograph. */
+const ROOM = 1.2;
+
+/** Whether the device has room for so many bytes, as far as it tells. */
+async function hasRoom(bytes: number): Promise<boolean> {
+  const told = await globalThis.navigator?.storage?.estimate?.().catch(() => null);
+  return !told?.quota || told.quota - (told.usage ?? 0) > bytes * ROOM;
+}
+
+/** Photographs go to the server at once; where it is away they wait here, and go before the entries that name them. */
+@Injectable({ providedIn: 'root' })
+export class HeldPictures {
+  readonly held = signal<readonly HeldPicture[]>([]);
+  /** How a photograph that was taken here is shown while the server has none. */
+  readonly shown = signal<ReadonlyMap<string, string>>(new Map());
+
+  constructor() {
+    void this.refresh();
+  }
+
+  /** Those of whoever is signed in that were not refused. */
+  waiting(): readonly HeldPicture[] {
+    return this.held().filter((p) => !p.refused && (p.by === null || p.by.id === enteredBy()?.id));
+  }
+
+  /** @throws ApiProblem where it is refused, Error where it cannot be kept */
+  async send(id: string, picture: Blob): Promise<'done' | 'held'> {
+    try {
+      if (this.waiting().length) throw new AwayError();
+      await sendPicture(id, picture);
+      return 'done';
+    } catch (e) {
+      if (!(e instanceof AwayError)) throw e;
+      await this.hold(id, picture);
+      return 'held';
+    }
+  }
+
+  private async hold(id: string, picture: Blob): Promise<void> {
+    if (!TYPES.has(picture.type)) throw new Error('not a JPEG, PNG or WebP photograph');
+    if (picture.size > MOST_PICTURE_BYTES) throw new Error('larger than the server takes');
+    if (!(await hasRoom(picture.size))) throw new Error('no server, and no room left on this device to hold it');
+    const db = await openLocal();
+    await db
+      .put('pictures', { id, picture, at: Date.now(), refused: null, by: enteredBy() })
+      .catch(() => {
+        throw new Error('no server, and no room left on this device to hold it');
+      })
+      .finally(() => db.close());
+    await this.refresh();
+  }
+
+  /** Sends what waits, oldest first; one that is refused stays with its reason. */
+  async flush(): Promise<'done' | 'away'> {
+    for (const p of this.waiting()) {
+      try {
+        await sendPicture(p.id, p.picture);
+        await this.drop(p.id);
+      } catch (e) {
+        if (e instanceof AwayError) return 'away';
+        const db = await openLocal();
+        await db.put('pictures', { ...p, refused: problemOf(e) }).finally(() => db.close());
+        await this.refresh();
+      }
+    }
+    return 'done';
+  }
+
+  /** Forgets one for good. */
+  async drop(id: string): Promise<void> {
+    const db = await openLocal();
+    await db.delete('pictures', id).finally(() => db.close());
+    await this.refresh();
+  }
+
+  private async refresh(): Promise<void> {
+    const db = await openLocal();
+    const all = await db.getAll('pictures').finally(() => db.close());
+    this.held.set(all.sort((a, b) => a.at - b.at));
+    const shown = new Map(this.shown());
+    for (const p of all) if (!shown.has(p.id)) shown.set(p.id, URL.createObjectURL(p.picture));
+    this.shown.set(shown);
+  }
+}

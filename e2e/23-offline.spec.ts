@@ -1,0 +1,116 @@
+import { expect, type Page } from '@playwright/test';
+import sharp from 'sharp';
+import { expectAxeClean, openDemo, recordsOf, testAs, toBraze } from './helpers';
+
+const test = testAs('orla');
+test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, serviceWorkers: 'allow' });
+
+const photo = () =>
+  sharp({ create: { width: 320, height: 240, channels: 3, background: '#b87333' } })
+    .jpeg()
+    .toBuffer();
+
+/** The application is on the device, and what it was told of the job too. */
+async function onDevice(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    const names = await caches.keys();
+    const counts = await Promise.all(names.map(async (n) => (await (await caches.open(n)).keys()).length));
+    if (counts.reduce((a, b) => a + b, 0) < 50) throw new Error('not on the device yet');
+  });
+}
+
+/** Makes a joint from its first step to its log; nothing is waited for by the clock. */
+async function make(page: Page, mark: string, picture?: Buffer): Promise<void> {
+  const go = page.locator('.target.go');
+  const heading = page.getByRole('heading', { level: 1 });
+  for (let i = 0; i < 20; i++) {
+    // A touch right after another is a slip of the glove.
+    await page.waitForTimeout(380);
+    const words = (await heading.textContent()) ?? '';
+    if (words.includes('Is this right?')) break;
+    if (words.includes('Photograph') && picture) {
+      await page
+        .locator('input[type=file]')
+        .setInputFiles({ name: `${mark}.jpg`, mimeType: 'image/jpeg', buffer: picture });
+      await expect(page.getByRole('img', { name: `Photograph 1 of ${mark}` })).toBeVisible();
+    } else if (words.includes('Photograph')) {
+      await page.getByRole('button', { name: 'Without one' }).tap();
+      continue;
+    }
+    await go.tap();
+  }
+  await expect(heading).toContainText(`${mark} is made`);
+  await page.getByRole('button', { name: `Log ${mark} brazed` }).tap();
+  await expect(page.getByText(`✓ ${mark} is logged.`)).toBeVisible();
+}
+
+test('a day with no network: begun cold, joints made and photographed, and all of it arrives once', async ({
+  page,
+  context,
+}) => {
+  const job = await openDemo(page, 'braze');
+  await toBraze(page, 'OX-14');
+  await onDevice(page);
+  const before = (await recordsOf(page, `/api/jobs/${job}/logs`, 'log')).length;
+  await page.close();
+
+  await context.setOffline(true);
+  const cold = await context.newPage();
+  await cold.goto(`/job/${job}/braze`);
+  await expect(cold.getByText(/No server: what stands here is of .* ago, from this device/)).toBeVisible();
+  await expectAxeClean(cold);
+  await toBraze(cold, 'OX-14');
+  await cold.getByRole('link', { name: /step by step/ }).tap();
+  await make(cold, 'OX-14', await photo());
+  await cold.getByRole('link', { name: /^Next: OX-/ }).tap();
+  const mark = /^(OX-\d+)/.exec((await cold.locator('header .mark').textContent()) ?? '')?.[1] ?? '';
+  await make(cold, mark);
+  await expect(cold.getByText('▲ 2 held here, sent when the server answers')).toBeVisible();
+
+  // The device dies and is opened again: what waits stands as it will.
+  await cold.close();
+  const again = await context.newPage();
+  await again.goto(`/job/${job}/braze`);
+  await toBraze(again, 'OX-14');
+  await expect(again.getByText('✓ Brazed and accepted')).toBeVisible();
+  await expect(again.getByRole('img', { name: 'Photograph 1 of OX-14' })).toBeVisible();
+  await expect(again.getByText('2 entries held here')).toBeVisible();
+  await expect(again.getByText('1 photograph held here')).toBeVisible();
+
+  await context.setOffline(false);
+  await expect(again.getByText('held here')).toHaveCount(0);
+  await expect(again.getByText(/No server: what stands/)).toBeHidden();
+  const logs = await recordsOf(again, `/api/jobs/${job}/logs`, 'log');
+  expect(logs).toHaveLength(before + 2);
+  const made = logs.find((l) => l.pictureIds?.length && l.steps?.length);
+  expect((await again.request.get(`/api/pictures/${made?.pictureIds?.[0] ?? ''}`)).status()).toBe(200);
+});
+
+test('signing out takes along what was kept for somebody; other places say why they do not open', async ({
+  page,
+  context,
+}) => {
+  const job = await openDemo(page, 'braze');
+  await onDevice(page);
+  await context.setOffline(true);
+  await page.goto('/trail');
+  await expect(page.getByText(/The server is not answering/).first()).toBeVisible();
+  await context.setOffline(false);
+  await page.goto(`/job/${job}/braze`);
+  await page.getByRole('button', { name: /Orla Fennimore, fitter/ }).tap();
+  await page.getByRole('menuitem', { name: 'Sign out' }).tap();
+  await expect(page.getByRole('heading', { name: /Sign in/ })).toBeVisible();
+  const kept = await page.evaluate(
+    () =>
+      new Promise<number>((done, fail) => {
+        const asked = indexedDB.open('hephaist');
+        asked.onerror = () => fail(new Error('no store'));
+        asked.onsuccess = () => {
+          const all = asked.result.transaction('answers').objectStore('answers').count();
+          all.onsuccess = () => done(all.result);
+        };
+      }),
+  );
+  expect(kept).toBe(0);
+});
