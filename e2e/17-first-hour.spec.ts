@@ -1,5 +1,16 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, counted, emptyHephaist, expectAxeClean, openDemo, pick, recordsOf, signIn, test } from './helpers';
+import {
+  choose,
+  counted,
+  emptyHephaist,
+  expectAxeClean,
+  openDemo,
+  pick,
+  recordsOf,
+  signIn,
+  test,
+  toBraze,
+} from './helpers';
 
 const PASSWORD = 'long enough to hold';
 
@@ -371,7 +382,7 @@ test('Escape closes what is open and loses nothing; names are offered where one 
     await expect(form).toBeHidden();
   }
   await page.getByRole('link', { name: /Braze/ }).click();
-  await page.getByRole('button', { name: /^MV-10/ }).click();
+  await toBraze(page, 'MV-10');
   const looked = page.getByLabel('Looked at by');
   await looked.fill('Imre');
   await page.getByRole('option', { name: 'Imre Oyelaran' }).click();

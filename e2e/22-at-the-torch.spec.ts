@@ -1,4 +1,6 @@
 import { expect, type Page } from '@playwright/test';
+import { toBuffer } from 'qrcode';
+import { jointLabel } from '../packages/contracts/src/exchange/label';
 import { expectAxeClean, openDemo, recordsOf, testAs, toBraze } from './helpers';
 
 const test = testAs('orla');
@@ -157,4 +159,25 @@ test('two in hand at once, each with its clock; out of order, back, a reload, an
   const [log] = await logsOf(page, job, 'OX-16');
   expect(log).toMatchObject({ visual: 'rejected', oxygen: 0.004 });
   expect(log?.visualReason).toBe('filler not visible all round');
+});
+
+test('a label leads to its joint, by a picture of it; what is none is told', async ({ page }) => {
+  const job = await openDemo(page, 'braze');
+  const joint = (await recordsOf(page, `/api/jobs/${job}/joints`, 'joint')).find((j) => j.mark === 'OX-15')!;
+  const code = (text: string) => toBuffer(text, { width: 300, margin: 4 });
+  await page.getByRole('button', { name: 'Scan a label' }).tap();
+  const dialog = page.getByRole('dialog', { name: 'Scan a label' });
+  await expect(dialog.getByText(/No camera here, or it may not be used/)).toBeVisible();
+  await expectAxeClean(page);
+  const file = dialog.getByLabel('Picture of the label');
+  await file.setInputFiles({ name: 'blank.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await expect(dialog.getByText('blank.png is no picture.')).toBeVisible();
+  await file.setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: await code('https://elsewhere.example/') });
+  await expect(dialog.getByText('This is no label of ours: “https://elsewhere.example/”')).toBeVisible();
+  const label = jointLabel('https://the-shop.example', joint);
+  await file.setInputFiles({ name: 'l.png', mimeType: 'image/png', buffer: await code(label) });
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Cut square');
+  await expect(page).toHaveURL(new RegExp(`/job/${job}/at/${joint.id}$`));
+  const sheet = await page.request.get(`/api/jobs/${job}/labels.pdf?line=${joint.lineId}`);
+  expect(sheet.headers()['content-type']).toContain('application/pdf');
 });

@@ -38,6 +38,7 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['GET', '/jobs', 'read'],
   ['GET', '/jobs/:id', 'read'],
   ['GET', '/jobs/:id/joints', 'read'],
+  ['GET', '/jobs/:id/labels.pdf', 'read'],
   ['GET', '/jobs/:id/logs', 'read'],
   ['GET', '/jobs/:id/sessions', 'read'],
   ['GET', '/jobs/:id/pressure-tests', 'read'],

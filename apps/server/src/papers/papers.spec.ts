@@ -121,3 +121,23 @@ describe('papers, read back field by field', () => {
     await other('auditor').get(`/api/papers/brazer/${coupon.brazerId}`).expect(404);
   });
 });
+
+describe('labels of joints', () => {
+  const of = (query = '') => asBytes(h.as('auditor').get(`/api/jobs/${file.job.id}/labels.pdf${query}`));
+  it('one line: each of its joints once, with what it takes; none that is set aside', async () => {
+    const [line] = file.lines;
+    const joints = file.joints.filter((j) => j.lineId === line!.id && !j.setAside);
+    const { words } = await readPdf((await of(`?line=${line!.id}`).expect(200)).body as Buffer);
+    for (const j of joints) expect(words.split(/\s+/).filter((w) => w === j.mark)).toHaveLength(1);
+    const other = file.joints.find((j) => j.lineId !== line!.id)!;
+    expect(words).not.toContain(other.mark);
+    expect(plain(words)).toContain(plain('BCuP-5, no flux'));
+    expect(words).toMatch(/page 1 of \d/);
+  });
+  it('the whole job, and nothing of what is not there', async () => {
+    const { pages } = await readPdf((await of().expect(200)).body as Buffer);
+    expect(pages).toBeGreaterThan(5);
+    await of(`?line=${newId()}`).expect(404);
+    await h.as('auditor').get(`/api/jobs/${newId()}/labels.pdf`).expect(404);
+  });
+});

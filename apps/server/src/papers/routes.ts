@@ -1,12 +1,18 @@
 import { stillToBraze } from '@hephaist/contracts/records/reserved-coupon';
+import { ContractError } from '@hephaist/contracts/schemas/parse';
 import { type Request, Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { Known } from '../follow/known.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
+import { shopFor } from '../shop/shop.js';
+import { labelSheet } from './labels.js';
 import { ofHouse, type PaperAsked } from './paper.js';
 import { bpqPaper, bpsPaper, cardPaper, pqrPaper } from './papers.js';
 import { requestPaper, travellerPaper } from './traveller.js';
+
+/** Most labels in one file: some twenty sheets. */
+const MOST_LABELS = 600;
 
 /** How a paper is asked for: units from the address, paper and editions from the company. */
 export async function paperAsked(req: Request, day: string): Promise<PaperAsked> {
@@ -15,7 +21,7 @@ export async function paperAsked(req: Request, day: string): Promise<PaperAsked>
   return { units, ...ofHouse(house, units), company: accountOf(req).company, day };
 }
 
-const found = <T>(record: T | undefined): T => {
+const found = <T>(record: T | null | undefined): T => {
   if (!record) throw new NotFoundError('No such record here.');
   return record;
 };
@@ -27,7 +33,7 @@ const PAPERS: Readonly<Record<string, (known: Known, id: string, asked: PaperAsk
   coupon: (known, id, asked) => bpqPaper(known, found(known.file.coupons.find((c) => c.id === id)), asked),
   brazer: (known, id, asked) => cardPaper(known, id, asked),
   traveller: async (known, id, asked) =>
-    travellerPaper(known, found((await known.store.find('reserved_coupon', id)) ?? undefined), asked),
+    travellerPaper(known, found(await known.store.find('reserved_coupon', id)), asked),
 };
 
 export function paperRoutes(now: () => Date): Router {
@@ -39,6 +45,24 @@ export function paperRoutes(now: () => Date): Router {
     if (!coupons.length) throw new NotFoundError('No number is reserved: there is nothing to ask a laboratory for.');
     const pdf = await requestPaper(known, coupons, await paperAsked(req, now().toISOString().slice(0, 10)));
     res.type('application/pdf').attachment('laboratory-request.pdf').send(pdf);
+  });
+  router.get('/jobs/:id/labels.pdf', async (req, res) => {
+    const store = storeOf(req);
+    const jobId = idParam(req);
+    const job = found(await store.find('job', jobId));
+    const lines = await store.list('line', { job_id: jobId });
+    const line = req.query['line'];
+    const all = await store.list('joint', { job_id: jobId });
+    const joints = all
+      .filter((j) => !j.setAside && (line === undefined || j.lineId === line))
+      .sort((a, b) => a.sort - b.sort || (a.id < b.id ? -1 : 1));
+    if (!joints.length) throw new NotFoundError('No joints here to print labels of.');
+    if (joints.length > MOST_LABELS)
+      throw new ContractError([{ field: 'line', says: `at most ${MOST_LABELS} labels at once: take one line` }]);
+    const shop = await shopFor(store);
+    const asked = await paperAsked(req, now().toISOString().slice(0, 10));
+    const pdf = await labelSheet({ job, lines, joints, shop }, `${req.protocol}://${req.host}`, asked);
+    res.type('application/pdf').attachment('joint-labels.pdf').send(pdf);
   });
   router.get('/papers/:kind/:id', async (req, res) => {
     const kind = String(req.params['kind']);

@@ -3,8 +3,8 @@ import { travellerRows } from '@hephaist/contracts/records/traveller-rows';
 import { couponSteps, labelText, piecesOf } from '@hephaist/core/coupons/traveller';
 import type { Position } from '@hephaist/core/qualification/range';
 import { formatQuantity } from '@hephaist/core/units/units';
-import { create } from 'qrcode';
 import type { Known } from '../follow/known.js';
+import { drawQr } from '../pdf/qr.js';
 import { INK, type Sheet } from '../pdf/sheet.js';
 import { Paper, type PaperAsked } from './paper.js';
 
@@ -29,15 +29,6 @@ function rowsOf(known: Known, r: ReservedCoupon, asked: PaperAsked) {
   );
 }
 
-/** The dark squares of a code, at a place. */
-function code(sheet: Sheet, text: string, x: number, y: number): void {
-  const { modules } = create(text, { errorCorrectionLevel: 'M' });
-  const dot = CODE / modules.size;
-  for (let j = 0; j < modules.size; j++)
-    for (let i = 0; i < modules.size; i++) if (modules.get(j, i)) sheet.doc.rect(x + i * dot, y + j * dot, dot, dot);
-  sheet.doc.fill(INK);
-}
-
 /** Labels of each strip and of what is left, to be cut out, two in a row. */
 function labels(sheet: Sheet, r: ReservedCoupon, mark: string): void {
   const pieces = piecesOf(r);
@@ -47,7 +38,7 @@ function labels(sheet: Sheet, r: ReservedCoupon, mark: string): void {
     const y = sheet.doc.y;
     pieces.slice(from, from + 2).forEach((piece, i) => {
       const x = sheet.left + i * wide;
-      code(sheet, labelText(r.number, piece, mark, r.position), x, y);
+      drawQr(sheet, labelText(r.number, piece, mark, r.position), x, y, CODE);
       sheet.doc
         .font('body')
         .fontSize(9)

@@ -6,6 +6,7 @@ import { inUnits } from '../units/say.js';
 import {
   answerStep,
   beginWay,
+  byLiveMark,
   doneMs,
   isMade,
   markOf,
@@ -93,6 +94,12 @@ describe('a joint on its way', () => {
     expect(skippedSteps(way, steps).map((s) => s.id)).toEqual(['gap']);
     expect(doneMs(way, 'gap')).toBeNull();
   });
+  it('once it is made, what was not answered before is past', () => {
+    const made = answerStep(beginWay('j'), 'feed', 'done', T);
+    expect(standsAt(made, steps)?.id).toBe('cool');
+    expect(standsAt(answerStep(beginWay('j'), 'feed', 'skipped', T), steps)?.id).toBe('clean');
+    expect(standsAt({ ...made, here: 'clean' }, steps)?.id).toBe('clean');
+  });
   it('back takes the latest answer only, and what was read stays', () => {
     const way = { ...all(beginWay('j')), oxygen: 0.004, flameMs: T };
     const back = stepBack(way);
@@ -123,7 +130,9 @@ describe('a joint on its way', () => {
   });
   it('is told by what was passed over; an entry that was typed tells nothing', () => {
     expect(wayTold(undefined)).toBeNull();
-    expect(wayTold([{ step: 'heat', answer: 'done' }])).toBe('gone through step by step');
+    const done = (...steps: WayStepId[]) => wayTold(steps.map((step) => ({ step, answer: 'done' })));
+    expect(done('clean', 'heat', 'feed')).toBe('gone through step by step');
+    expect(done('look', 'heat', 'feed')).toBe('at the torch: heat, feed, look');
     expect(
       wayTold([
         { step: 'photograph', answer: 'skipped' },
@@ -131,6 +140,17 @@ describe('a joint on its way', () => {
         { step: 'gap', answer: 'skipped' },
       ]),
     ).toBe('skipped: measure the gap, photograph');
+  });
+  it('marks of a live purge move it on to the look', () => {
+    let way = byLiveMark(beginWay('j'), 'joint begun', T);
+    expect(wayState(way, steps, 300, T + 5000)).toMatchObject({ in: 'under the flame', seconds: 5 });
+    expect(byLiveMark(way, 'joint stopped', T + 1).flameMs).toBeNull();
+    way = byLiveMark(way, 'joint brazed', T + 60_000);
+    expect(wayState(way, steps, 300, T + 61_000)).toMatchObject({ in: 'cooling', seconds: 299 });
+    way = byLiveMark(way, 'joint cool', T + 400_000);
+    expect(standsAt(way, steps)?.id).toBe('wash');
+    expect(doneMs(way, 'cool')).toBe(T + 400_000);
+    expect(wayState(way, steps, 300, T + 500_000).in).toBe('to look at');
   });
   it('is filed only once it was made and looked at', () => {
     const made = answerStep(beginWay('j'), 'feed', 'done', T);

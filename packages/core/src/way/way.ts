@@ -47,9 +47,15 @@ export const doneMs = (way: Way, step: WayStepId): number | null => {
   return mark?.answer === 'done' ? mark.atMs : null;
 };
 
-/** The step a joint stands at: the one gone to, else the first that is not answered; null where all are. */
+/** What is still to be answered of a joint: once it is made, what goes before that is past. */
+export function openSteps(way: Way, steps: readonly WayStep[]): readonly WayStep[] {
+  const made = doneMs(way, 'feed') === null ? -1 : steps.findIndex((s) => s.id === 'feed');
+  return steps.filter((s, i) => i > made && !markOf(way, s.id));
+}
+
+/** The step a joint stands at: the one gone to, else the first that is open; null where none is. */
 export const standsAt = (way: Way, steps: readonly WayStep[]): WayStep | null =>
-  steps.find((s) => s.id === way.here) ?? steps.find((s) => !markOf(way, s.id)) ?? null;
+  steps.find((s) => s.id === way.here) ?? openSteps(way, steps)[0] ?? null;
 
 /** Answers a step; an earlier answer of it gives way. The way goes on at the first that is not answered. */
 export const answerStep = (way: Way, step: WayStepId, answer: WayAnswer, atMs: number): Way => ({
@@ -67,7 +73,7 @@ export function stepBack(way: Way): Way {
 }
 
 /** Where a joint in hand is, worst first by what cannot wait. */
-export type InHand = 'under the flame' | 'cooling' | 'prepared' | 'to be filed' | 'begun';
+export type InHand = 'under the flame' | 'cooling' | 'prepared' | 'to look at' | 'to be filed' | 'begun';
 
 export interface WayState {
   readonly in: InHand;
@@ -99,8 +105,9 @@ export function wayState(way: Way, steps: readonly WayStep[], coolS: number | nu
   }
   if (steps.length && !standsAt({ ...way, here: null }, steps))
     return { in: 'to be filed', seconds: null, calls: true };
+  if (made !== null) return { in: 'to look at', seconds: null, calls: true };
   const cleaned = doneMs(way, 'clean');
-  if (cleaned !== null && made === null) {
+  if (cleaned !== null) {
     const left = CLEAN_S - since(cleaned);
     return { in: 'prepared', seconds: left, calls: left < CALLS_S };
   }
@@ -113,3 +120,20 @@ export const skippedSteps = (way: Way, steps: readonly WayStep[]): readonly WayS
 
 /** Whether a joint may be filed: it was made, and looked at. */
 export const isMade = (way: Way): boolean => doneMs(way, 'feed') !== null && way.visual !== null;
+
+/** What is marked of a joint under a purge that is watched live. */
+export type LiveMark = 'joint begun' | 'joint stopped' | 'joint brazed' | 'joint cool';
+
+/** A way as a mark of the live purge moves it on: the flame on it, off it, made, cool. Nitrogen is on, for it was proved. */
+export function byLiveMark(way: Way, mark: LiveMark, atMs: number): Way {
+  switch (mark) {
+    case 'joint begun':
+      return { ...answerStep(way, 'nitrogen', 'done', atMs), flameMs: atMs };
+    case 'joint stopped':
+      return { ...way, flameMs: null };
+    case 'joint brazed':
+      return answerStep(answerStep(way, 'heat', 'done', atMs), 'feed', 'done', atMs);
+    case 'joint cool':
+      return answerStep(way, 'cool', 'done', atMs);
+  }
+}

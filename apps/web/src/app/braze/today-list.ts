@@ -1,16 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { RouterLink } from '@angular/router';
+import { MatDialog } from '@angular/material/dialog';
+import { Router, RouterLink } from '@angular/router';
+import type { Labelled } from '@hephaist/contracts/exchange/label';
 import { cleanLeftS } from '@hephaist/core/joint-log/findings';
 import { formatDuration } from '@hephaist/core/units/units';
 import { answerStep } from '@hephaist/core/way/way';
 import { capital } from '@hephaist/core/words/capital';
+import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import { WaysStore } from '../data/ways.store';
 import { StateMark } from '../drawings/state-mark';
 import { Entry } from '../forms/entry';
 import { Pick } from '../forms/pick';
+import { askIn } from '../layout/ask-in';
 import { Done } from '../layout/done';
 import { May } from '../signing/may';
 import { CleaningStore } from './cleaning.store';
@@ -54,6 +58,10 @@ import { TodayOrder } from './today-order';
       }
       <h2>Today</h2>
       <hp-entry kind="search" label="Find a joint" [bare]="true" placeholder="Find a mark …" [(value)]="today.sought" />
+      <p class="torch">
+        <button matButton="outlined" (click)="scan()">Scan a label</button>
+        <a matButton="outlined" [href]="labels()" download>Print labels</a>
+      </p>
       <hp-pick
         label="Line"
         [bare]="true"
@@ -127,7 +135,10 @@ export class TodayList {
   protected readonly hand = inject(InHandNow);
   private readonly ways = inject(WaysStore);
   private readonly cleaning = inject(CleaningStore);
+  private readonly crew = inject(CrewStore);
   private readonly said = inject(Done);
+  private readonly dialog = inject(MatDialog);
+  private readonly router = inject(Router);
   protected readonly nothing: ReadonlySet<string> = new Set();
   protected readonly picked = signal(this.nothing);
 
@@ -161,6 +172,21 @@ export class TodayList {
       })
       .sort((a, b) => a.s - b.s);
   });
+
+  protected readonly labels = computed(
+    () => `/api/jobs/${this.store.jobId() ?? ''}/labels.pdf?line=${this.today.line()?.line.id ?? ''}`,
+  );
+  /** A label opens what it is on: a joint at its step, a coupon where its result is entered. */
+  protected async scan(): Promise<void> {
+    const { ScanLabel } = await import('../layout/scan-label');
+    const label = await askIn<undefined, Labelled>(this.dialog, ScanLabel, undefined, 'scan-title');
+    if (!label) return;
+    if (label.of === 'joint') await this.router.navigate(['/job', label.jobId, 'at', label.jointId]);
+    else {
+      const coupon = this.crew.couponsOnFile().find((c) => c.number === label.number)?.id;
+      await this.router.navigate(['/coupons'], coupon ? { queryParams: { coupon } } : {});
+    }
+  }
 
   protected tick(id: string): void {
     const next = new Set(this.picked());

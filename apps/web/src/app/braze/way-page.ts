@@ -27,6 +27,7 @@ import {
   stepBack,
   type Way,
   type WayAnswer,
+  type WayState,
 } from '@hephaist/core/way/way';
 import { WAY_STEP_WORDS, type WayStepId } from '@hephaist/core/way/way-step';
 import { AskStub } from '../answer/ask-stub';
@@ -34,6 +35,7 @@ import { ReadFault } from '../answer/read-fault';
 import { JobStore } from '../data/job.store';
 import { OnFileStore } from '../data/on-file.store';
 import { Outbox } from '../data/outbox';
+import { SessionsStore } from '../data/sessions.store';
 import { WaysStore } from '../data/ways.store';
 import { me } from '../data/who';
 import { LogPhotos } from '../layout/log-photos';
@@ -53,6 +55,8 @@ import { TodayOrder } from './today-order';
 import { WayDrawing } from './way-drawing';
 import { mainWord } from './way-words';
 
+/** Cool and made: it is looked at and filed, and nothing runs away. */
+const isCool = ({ in: where }: WayState): boolean => where === 'to look at' || where === 'to be filed';
 /** A second touch so soon after the first is a slip of the glove, ms. */
 const SLIP_MS = 350;
 
@@ -76,6 +80,7 @@ export class WayPage implements OnDestroy {
   protected readonly ways = inject(WaysStore);
   private readonly cleaning = inject(CleaningStore);
   private readonly outbox = inject(Outbox);
+  private readonly sessions = inject(SessionsStore);
   private readonly units = inject(UnitsStore);
   private readonly changes = inject(ChangeDetectorRef);
   private readonly onFile = inject(OnFileStore);
@@ -118,13 +123,19 @@ export class WayPage implements OnDestroy {
     const metals = `${findMetal(joint.tube.metalId)?.short ?? joint.tube.metalId} to ${plan.socketMetal.short}`;
     return `${joint.tube.size} ${metals} · ${joint.position} · ${rod}`;
   });
+  /** A purge of this joint's line that is watched with instruments; null where none is. */
+  protected readonly running = computed(
+    () => this.sessions.running().find((s) => s.session.lineId === this.joint()?.lineId)?.session.id ?? null,
+  );
   protected readonly held = computed(() => this.outbox.held().length);
   protected readonly others = computed(() => this.hand.all().filter((o) => o.id !== this.jointId()));
   /** What waits for a hand: on this joint or another. */
-  protected readonly calls = computed(() =>
-    this.hand.all().some((o) => o.calls && o.state.in !== 'to be filed') ? 'mind' : null,
-  );
-  protected readonly next = computed(() => this.today.after(this.jointId()));
+  protected readonly calls = computed(() => (this.hand.all().some((o) => o.calls && !isCool(o.state)) ? 'mind' : null));
+  /** What comes next: one that is cool and only to be looked at and filed, else the next on the line. */
+  protected readonly next = computed(() => {
+    const cool = this.hand.all().find((o) => o.id !== this.jointId() && isCool(o.state));
+    return cool ?? this.today.after(this.jointId());
+  });
 
   private readonly quick = computed(() => {
     const heat = this.plan()?.heat;
@@ -180,6 +191,11 @@ export class WayPage implements OnDestroy {
       });
     });
     effect(() => this.sound.sound(this.calls()));
+    // Its log names the purge that it was made in.
+    effect(() => {
+      const id = this.jointId();
+      if (this.made() && this.sessions.of()(id).length) untracked(() => void this.sessions.fetchFor(id));
+    });
   }
 
   ngOnDestroy(): void {

@@ -29,6 +29,7 @@ const IN_HAND: Readonly<Record<InHand, string>> = {
   'under the flame': 'under the flame',
   cooling: 'cooling',
   prepared: 'clean',
+  'to look at': 'to be looked at',
   'to be filed': 'to be filed',
   begun: 'begun',
 };

@@ -21,10 +21,12 @@ import type { MarkKind, PurgeReading } from '@hephaist/core/live/marks';
 import { STAND_IN_MISHAPS } from '@hephaist/core/live/simulated-line';
 import { findMetal } from '@hephaist/core/metals/metals';
 import { formatDuration } from '@hephaist/core/units/units';
+import { byLiveMark, type LiveMark } from '@hephaist/core/way/way';
 import { ReadFault } from '../answer/read-fault';
 import { JobStore } from '../data/job.store';
 import { Outbox } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
+import { WaysStore } from '../data/ways.store';
 import { Clock } from '../drawings/clock';
 import { type Moment, TraceChart } from '../drawings/trace-chart';
 import { plain } from '../forms/options';
@@ -41,6 +43,9 @@ import { LiveStore } from './live.store';
 const SHOWN_MS = 6 * 60_000;
 /** A second touch so soon after the first is a slip of the glove, ms. */
 const SLIP_MS = 1200;
+
+const isLiveMark = (kind: MarkKind): kind is LiveMark =>
+  ['joint begun', 'joint stopped', 'joint brazed', 'joint cool'].includes(kind);
 
 interface Action {
   readonly word: string;
@@ -65,6 +70,7 @@ export class LivePage {
   protected readonly jobs = inject(JobStore);
   protected readonly units = inject(UnitsStore);
   private readonly outbox = inject(Outbox);
+  private readonly ways = inject(WaysStore);
   private readonly changes = inject(ChangeDetectorRef);
   protected readonly sound = new AlarmSound();
   private readonly heard = new HeardAlarms();
@@ -279,11 +285,27 @@ export class LivePage {
     if (!action.kind || performance.now() - this.lastTouch < SLIP_MS) return;
     this.lastTouch = performance.now();
     void this.live.mark(action.kind, { jointId: action.jointId ?? null, vent: action.vent ?? null });
+    if (action.jointId && isLiveMark(action.kind)) this.moveOn(action.jointId, action.kind);
   }
 
   protected cool(jointId: string): void {
     void this.live.mark('joint cool', { jointId });
+    this.moveOn(jointId, 'joint cool');
   }
+
+  /** The joint's own way goes on with it: its log is written from it. */
+  private moveOn(jointId: string, mark: LiveMark): void {
+    const oxygen = mark === 'joint begun' ? this.newest('oxygen') : null;
+    const flow = mark === 'joint begun' ? this.newest('flow') : null;
+    const way = byLiveMark(this.ways.of()(jointId), mark, this.live.nowMs());
+    this.ways.put({
+      ...way,
+      ...(oxygen ? { oxygen: Math.max(0, oxygen.value) } : {}),
+      ...(flow ? { flowM3s: Math.max(0, flow.value) } : {}),
+    });
+  }
+  /** Made here and not logged yet, in the order they were made. */
+  protected readonly toLog = computed(() => (this.state()?.made ?? []).filter((id) => !this.jobs.lastLog().has(id)));
 
   protected leaks(jointId: string): void {
     this.leaksOpen.set(false);

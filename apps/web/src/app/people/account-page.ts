@@ -12,13 +12,14 @@ import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
+import { OnThisDevice } from './on-this-device';
 import { OwnAccountStore } from './own-account.store';
 
 /** One's own account: the second factor of the sign-in, and where one is signed in. */
 @Component({
   selector: 'hp-account-page',
   providers: [OwnAccountStore],
-  imports: [Cell, Table, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
+  imports: [OnThisDevice, Cell, Table, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
   templateUrl: './account-page.html',
   styleUrl: './account-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
