@@ -91,12 +91,38 @@ const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) 
       await p.getByRole('heading', { level: 1 }).scrollIntoViewIfNeeded();
     },
   },
-  'phone-purge': { path: `/job/${job}/purge`, phone: true },
   braze: {
     path: `/job/${job}/braze`,
     act: async (p) => {
+      await p.getByLabel('Find a joint').fill('PF-04');
       await p.getByRole('button', { name: /^PF-04/ }).click();
+      await p.getByLabel('Find a joint').fill('');
       await pick(p.getByLabel('Brazed by'), '✓ Prue Akintola (14)');
+    },
+  },
+  'phone-torch': {
+    path: `/job/${job}/braze`,
+    phone: true,
+    act: async (p) => {
+      await p.getByLabel('Find a joint').fill('PF-07');
+      await p.getByRole('button', { name: /^PF-07/ }).click();
+      await p.getByRole('link', { name: /step by step/ }).click();
+      const go = p.locator('.target.go');
+      for (const word of [
+        'Tried',
+        'Cleaned',
+        'It fits',
+        'Fluxed',
+        'In, and held',
+        'On',
+        'Lit, neutral',
+        'Flame on it',
+      ]) {
+        if ((await go.textContent())?.trim() !== word) continue;
+        await go.click();
+        await p.waitForTimeout(450);
+      }
+      await p.waitForTimeout(21_000);
     },
   },
   follow: {

@@ -113,6 +113,11 @@ export class WayPage implements OnDestroy {
   protected readonly steps = computed(() => this.hand.stepsOf(this.joint()));
   protected readonly way = computed(() => this.ways.of()(this.jointId()));
   protected readonly step = computed(() => (this.done() ? null : standsAt(this.way(), this.steps())));
+  /** Cautions of the heat are read before the flame comes on it; then there is the clock. */
+  protected readonly cautions = computed(() => {
+    const step = this.step();
+    return step?.id === 'heat' && this.way().flameMs !== null ? [] : (step?.cautions ?? []);
+  });
   protected readonly at = computed(() => this.steps().findIndex((s) => s.id === this.step()?.id));
   protected readonly made = computed(() => !this.done() && isMade(this.way()));
   protected readonly about = computed(() => {

@@ -6,8 +6,10 @@ import { ago } from '../time/ago';
 
 /** A device this full is said to be, before it has no room. */
 const NEARLY_FULL = 0.8;
-const size = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+const size = (bytes: number): string => {
+  if (bytes < 1e6) return `${Math.max(1, Math.round(bytes / 1000))} kB`;
+  return bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(1)} GB`;
+};
 
 /** What is kept on this device for work with no network, with its size and age, and what waits to be sent. */
 @Component({
