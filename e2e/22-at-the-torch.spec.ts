@@ -178,6 +178,13 @@ test('a label leads to its joint, by a picture of it; what is none is told', asy
   await file.setInputFiles({ name: 'l.png', mimeType: 'image/png', buffer: await code(label) });
   await expect(page.getByRole('heading', { level: 1 })).toContainText('Cut square');
   await expect(page).toHaveURL(new RegExp(`/job/${job}/at/${joint.id}$`));
+  // The label of a joint that is made begins nothing.
+  const made = (await recordsOf(page, `/api/jobs/${job}/joints`, 'joint')).find((j) => j.mark === 'OX-01')!;
+  await page.goto(`/job/${job}/at/${made.id}`);
+  await says(page, 'OX-01 is made and accepted');
+  await expectAxeClean(page);
+  await page.getByRole('button', { name: 'Make it again' }).tap();
+  await says(page, 'Cut square');
   const sheet = await page.request.get(`/api/jobs/${job}/labels.pdf?line=${joint.lineId}`);
   expect(sheet.headers()['content-type']).toContain('application/pdf');
 });

@@ -93,11 +93,15 @@ test('signing out takes along what was kept for somebody; other places say why t
   await context.setOffline(true);
   await page.goto('/trail');
   await expect(page.getByText(/The server is not answering/).first()).toBeVisible();
-  await context.setOffline(false);
   await page.goto(`/job/${job}/braze`);
   await page.getByRole('button', { name: /Orla Fennimore, fitter/ }).tap();
   await page.getByRole('menuitem', { name: 'Sign out' }).tap();
   await expect(page.getByRole('heading', { name: /Sign in/ })).toBeVisible();
+  // The server hears of it at the next contact: the page does not open in their name again.
+  await context.setOffline(false);
+  await page.goto(`/job/${job}/braze`);
+  await expect(page.getByRole('heading', { name: /Sign in/ })).toBeVisible();
+  expect((await page.request.get('/api/me')).status()).toBe(401);
   const kept = await page.evaluate(
     () =>
       new Promise<number>((done, fail) => {

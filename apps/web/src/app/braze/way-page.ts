@@ -112,7 +112,19 @@ export class WayPage implements OnDestroy {
   });
   protected readonly steps = computed(() => this.hand.stepsOf(this.joint()));
   protected readonly way = computed(() => this.ways.of()(this.jointId()));
-  protected readonly step = computed(() => (this.done() ? null : standsAt(this.way(), this.steps())));
+  private readonly again = linkedSignal({ source: () => this.jointId(), computation: () => false });
+  /** It is made and accepted, and nobody began it anew: a label that is scanned says so, and begins nothing. */
+  protected readonly accepted = computed(() => {
+    const log = this.store.lastLog().get(this.jointId());
+    const { marks, flameMs } = this.way();
+    return log?.visual === 'accepted' && !marks.length && flameMs === null && !this.again() && !this.done();
+  });
+  protected makeAgain(): void {
+    this.again.set(true);
+  }
+  protected readonly step = computed(() =>
+    this.done() || this.accepted() ? null : standsAt(this.way(), this.steps()),
+  );
   /** Cautions of the heat are read before the flame comes on it; then there is the clock. */
   protected readonly cautions = computed(() => {
     const step = this.step();

@@ -16,6 +16,16 @@ import { remember, remembered } from './holder';
 import { Outbox } from './outbox';
 import { me, mustSignIn } from './who';
 
+const LEAVING = 'hephaist.leaving';
+
+/** Whether somebody signed out here and the server does not know it yet. @param set says so, or that it does */
+function leaving(set?: boolean): boolean {
+  const kept = globalThis.localStorage;
+  if (set === true) kept?.setItem(LEAVING, 'yes');
+  if (set === false) kept?.removeItem(LEAVING);
+  return kept?.getItem(LEAVING) === 'yes';
+}
+
 interface AccountState {
   /** The server did not answer when it was asked who is signed in. */
   readonly away: boolean;
@@ -40,10 +50,16 @@ export const AccountStore = signalStore(
     return {
       async load(): Promise<void> {
         try {
+          if (leaving()) {
+            await post('sign-out', {}).catch((e: unknown) => {
+              if (e instanceof AwayError && !signedOut()) throw e;
+            });
+            leaving(false);
+          }
           enter(await call<Me>('me'));
         } catch (e) {
           const away = e instanceof AwayError && !signedOut();
-          me.set(away ? (remembered() ?? undefined) : null);
+          me.set(away && !leaving() ? (remembered() ?? undefined) : null);
           patchState(store, { away });
         }
       },
@@ -56,7 +72,9 @@ export const AccountStore = signalStore(
       changePassword: async (given: NewPassword): Promise<void> => enter(await post<Me>('password', given)),
       async signOut(): Promise<void> {
         await post('sign-out', {}).catch((e: unknown) => {
-          if (!(e instanceof ApiProblem)) throw e;
+          // With no network the server is told at the next contact; nobody opens this page in their name till then.
+          if (e instanceof AwayError && !signedOut()) leaving(true);
+          else if (!(e instanceof ApiProblem || e instanceof AwayError)) throw e;
         });
         // What is kept here for somebody goes with them.
         await forgetAnswers(me()?.id).catch(() => undefined);

@@ -10,8 +10,8 @@ import { Palette } from './palette';
 const PRUE: Findable = { id: 'b1', kind: 'brazer', name: 'Prue Akintola', link: ['/follow', 'brazer', 'b1'] };
 
 /** A palette whose server answers when `answer` is called. */
-function opened(finds: readonly Findable[]) {
-  const all = signal<readonly Findable[]>([]);
+function opened(finds: readonly Findable[], here: readonly Findable[] = []) {
+  const all = signal<readonly Findable[]>(here);
   let settle: () => void = () => undefined;
   const went: unknown[] = [];
   TestBed.configureTestingModule({
@@ -56,6 +56,22 @@ describe('what finds', () => {
     expect(p.went).toEqual([]);
     await p.answer();
     expect(p.went).toEqual([PRUE.link]);
+  });
+
+  it('does not take a weak find while a better one may come, and takes at once what begins as it was typed', async () => {
+    const word: Findable = { id: 'w', kind: 'word', name: 'Cartridge brass 1', link: ['/words'] };
+    const rig: Findable = { id: 'r', kind: 'rig', name: 'Cart 1', link: ['/rigs'] };
+    const weak = opened([rig, word], [word]);
+    weak.type('cart 1');
+    weak.press('Enter');
+    expect(weak.went).toEqual([]);
+    await weak.answer();
+    expect(weak.went).toEqual([rig.link]);
+    TestBed.resetTestingModule();
+    const strong = opened([], [rig]);
+    strong.type('cart');
+    strong.press('Enter');
+    expect(strong.went).toEqual([rig.link]);
   });
 
   it('says that nothing answers only once that is known, and goes nowhere by an Enter of another text', async () => {

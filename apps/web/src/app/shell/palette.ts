@@ -102,7 +102,7 @@ export class Palette {
       .subscribe((typed) => this.sought.set(typed));
     effect(() => {
       const first = this.found()[0];
-      if (first && this.entered) untracked(() => this.go(first));
+      if (first && !this.looking() && this.entered) untracked(() => this.go(first));
     });
   }
 
@@ -111,11 +111,16 @@ export class Palette {
     this.typed.set(typed);
   }
 
-  /** Enter takes what is marked; before the list was drawn anew, what stands first in it; before an answer, the first to come. */
+  /**
+   * Enter takes what is marked; before the list was drawn anew, what stands first in it. While the server is asked, only
+   * what begins as it was typed, or was marked by hand, is gone to at once: what is meant may be still to come.
+   */
   protected enter(marked: Findable | undefined): void {
     const found = this.found();
     const f = marked && found.includes(marked) ? marked : found[0];
-    if (f) this.go(f);
+    const meant =
+      f !== undefined && (f !== found[0] || f.name.toLowerCase().startsWith(this.typed().trim().toLowerCase()));
+    if (f && (meant || !this.looking())) this.go(f);
     else this.entered = this.looking();
   }
 
