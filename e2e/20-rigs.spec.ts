@@ -108,6 +108,7 @@ fitter.describe('on a tablet', () => {
     await page.getByRole('link', { name: 'To the rigs' }).click();
     // A rig is found by its name from anywhere.
     await page.goto('/words');
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.keyboard.press('Control+k');
     await page.getByRole('combobox', { name: 'Find or do' }).fill('cart 1');
     await page.keyboard.press('Enter');
