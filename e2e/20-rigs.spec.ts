@@ -111,6 +111,7 @@ fitter.describe('on a tablet', () => {
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.keyboard.press('Control+k');
     await page.getByRole('combobox', { name: 'Find or do' }).fill('cart 1');
+    await expect(page.getByRole('option', { name: /Cart 1/ })).toBeVisible();
     await page.keyboard.press('Enter');
     await expect(page).toHaveURL(new RegExp(`/rigs\\?rig=${rig?.id ?? ''}`));
     await expect(page.getByText(/gone through today, nothing found wrong, 1 skipped/).first()).toBeVisible();

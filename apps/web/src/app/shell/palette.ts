@@ -32,11 +32,11 @@ import { Findables } from './findables';
       #list="matAutocomplete"
       autoActiveFirstOption
       hideSingleSelectionIndicator
-      (optionSelected)="go($event.option.value)"
+      (optionSelected)="choose($event.option.value)"
       [displayWith]="nothing"
     >
       @for (f of found(); track f.id) {
-        <mat-option [value]="f"
+        <mat-option [value]="f" (mousedown)="pointed = true"
           ><span class="row"
             ><span class="kind">{{ f.kind }}</span
             ><strong>{{ f.name }}</strong> <span class="quiet">{{ f.says }}</span></span
@@ -87,6 +87,7 @@ export class Palette {
   });
   /** Enter was pressed before there was an answer: the first one to come is gone to. */
   private entered = false;
+  protected pointed = false;
   private gone = false;
 
   constructor() {
@@ -122,6 +123,12 @@ export class Palette {
       f !== undefined && (f !== found[0] || f.name.toLowerCase().startsWith(this.typed().trim().toLowerCase()));
     if (f && (meant || !this.looking())) this.go(f);
     else this.entered = this.looking();
+  }
+
+  /** By pointer it is meant; by Enter the list chooses what it marks, which may be no more than a first guess. */
+  protected choose(f: Findable): void {
+    if (this.pointed) this.go(f);
+    else this.enter(f);
   }
 
   protected go(f: Findable): void {
