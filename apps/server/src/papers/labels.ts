@@ -1,9 +1,10 @@
 import { jointLabel } from '@hephaist/contracts/exchange/label';
-import { lineConditions } from '@hephaist/contracts/records/conditions';
 import type { Job } from '@hephaist/contracts/records/job';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Line } from '@hephaist/contracts/records/line';
-import { tryPlan } from '@hephaist/contracts/records/planner';
+import { planner } from '@hephaist/contracts/records/planner';
+import type { JointPlan } from '@hephaist/core/joint/plan';
+import { chosenWords } from '@hephaist/core/joint/rod-words';
 import type { Shop } from '@hephaist/core/joint/shop';
 import { drawQr } from '../pdf/qr.js';
 import { INK, Sheet } from '../pdf/sheet.js';
@@ -15,11 +16,9 @@ const HEIGHT = 86;
 const CODE = 68;
 
 /** What stands beside a code: mark, size and metals, rod and flux, position. */
-function wordsOf(joint: Joint, line: Line, job: Job, shop: Shop): string {
-  const { plan } = tryPlan(joint, lineConditions(line, job), shop);
-  const chosen = plan?.selection.chosen;
+function wordsOf(joint: Joint, line: Line, plan: JointPlan | null): string {
   const metals = plan ? `${plan.tubeMetal.short} to ${plan.socketMetal.short}` : '';
-  const rod = chosen ? `${chosen.filler.id}, ${chosen.flux ? `flux ${chosen.flux.id}` : 'no flux'}` : 'no rod yet';
+  const rod = chosenWords(plan?.selection.chosen, 'no rod yet');
   return [`${joint.tube.size} ${metals}`, rod, joint.position, line.name].join('\n');
 }
 
@@ -38,6 +37,7 @@ export function labelSheet(
       size: asked.size,
     },
   );
+  const planOf = planner(job, lines, shop);
   const wide = sheet.width / ACROSS;
   const byId = new Map(lines.map((l) => [l.id, l]));
   for (let from = 0; from < joints.length; from += ACROSS) {
@@ -57,7 +57,7 @@ export function labelSheet(
       sheet.doc
         .font('body')
         .fontSize(8.5)
-        .text(wordsOf(joint, line, job, shop), x + CODE + 8, y + 18, room);
+        .text(wordsOf(joint, line, planOf(joint).plan), x + CODE + 8, y + 18, room);
     });
     [sheet.doc.x, sheet.doc.y] = [sheet.left, y + HEIGHT];
   }

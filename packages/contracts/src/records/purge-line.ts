@@ -1,6 +1,6 @@
 import type { JointPlan } from '@hephaist/core/joint/plan';
 import { type LineLayout, networkOf, type PlacedJoint, straightLayout, unplaced } from '@hephaist/core/purge/layout';
-import type { PurgeNetwork } from '@hephaist/core/purge/network';
+import type { Feed, PurgeNetwork } from '@hephaist/core/purge/network';
 import { PURGE_LIMIT_PA } from '@hephaist/core/purge/pressure-limit';
 import { findService } from '@hephaist/core/services/services';
 import type { Joint } from './joint.js';
@@ -23,6 +23,13 @@ export interface PurgeOfLine {
 
 /** Bore taken where no joint tells one, m. Source: practice. */
 const SOME_BORE_M = 0.02;
+
+/** A feed for what does not ask how much flows. */
+export const SOME_FEED: Feed = { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA };
+
+/** A line as drawn, or straight with its joints at even distances where nobody drew it. @param bores of its tubes, m */
+export const layoutOf = (line: Line, jointIds: readonly string[], bores: readonly number[]): LineLayout =>
+  line.layout ?? straightLayout(jointIds, line.lengthM, bores.length ? bores : [SOME_BORE_M]);
 
 /** The strictest oxygen limit of a line's joints, and which procedure sets it; the line's own where none is stricter. */
 export function strictestLimit(line: Line, plans: Iterable<JointPlan>): PurgeOfLine['limit'] {
@@ -57,12 +64,12 @@ export function purgeOfLine(
     gapSideM: plan.gap.sideM,
   }));
   const bores = [...plans.values()].map((p) => p.tube.odM - 2 * p.tube.wallM);
-  const layout = line.layout ?? straightLayout([...plans.keys()], line.lengthM, bores.length ? bores : [SOME_BORE_M]);
+  const layout = layoutOf(line, [...plans.keys()], bores);
   return {
     layout,
     unplaced: unplaced(layout, [...plans.keys()]),
     medical: findService(line.serviceId)?.medical !== null,
-    net: networkOf(layout, placed, { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA }),
+    net: networkOf(layout, placed, SOME_FEED),
     plans,
     limit: strictestLimit(line, plans.values()),
   };

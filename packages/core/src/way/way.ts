@@ -122,7 +122,8 @@ export const skippedSteps = (way: Way, steps: readonly WayStep[]): readonly WayS
 export const isMade = (way: Way): boolean => doneMs(way, 'feed') !== null && way.visual !== null;
 
 /** What is marked of a joint under a purge that is watched live. */
-export type LiveMark = 'joint begun' | 'joint stopped' | 'joint brazed' | 'joint cool';
+export const LIVE_MARKS = ['joint begun', 'joint stopped', 'joint brazed', 'joint cool'] as const;
+export type LiveMark = (typeof LIVE_MARKS)[number];
 
 /** A way as a mark of the live purge moves it on: the flame on it, off it, made, cool. Nitrogen is on, for it was proved. */
 export function byLiveMark(way: Way, mark: LiveMark, atMs: number): Way {

@@ -1,9 +1,9 @@
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Line } from '@hephaist/contracts/records/line';
+import { layoutOf, SOME_FEED } from '@hephaist/contracts/records/purge-line';
 import type { JointSummary } from '@hephaist/core/joint/summary';
-import { networkOf, straightLayout } from '@hephaist/core/purge/layout';
+import { networkOf } from '@hephaist/core/purge/layout';
 import { jointOrder } from '@hephaist/core/purge/order';
-import { PURGE_LIMIT_PA } from '@hephaist/core/purge/pressure-limit';
 
 /** A stretch of a line's joints with one vent open; null where no vent sweeps them. */
 export interface Stretch {
@@ -11,8 +11,8 @@ export interface Stretch {
   readonly jointIds: readonly string[];
 }
 
-/** Bore taken where no joint tells one, m. Source: practice. */
-const SOME_BORE_M = 0.02;
+/** Bore of a tube by its outside where its wall is not at hand: it orders the joints, nothing is computed with it. */
+const BORE_SHARE = 0.9;
 
 /**
  * The open joints of a line in the order that nitrogen wants them: vent by vent, from the source outward; at the end
@@ -30,27 +30,23 @@ export function lineOrder(
     const s = summaryOf(j);
     return s && s.overlapM !== null && s.gapSideM !== null ? [{ j, s, lapM: s.overlapM, gapSideM: s.gapSideM }] : [];
   });
-  const bores = known.map(({ s }) => s.tubeOdM * 0.9);
-  const layout =
-    line.layout ??
-    straightLayout(
-      known.map(({ j }) => j.id),
-      line.lengthM,
-      bores.length ? bores : [SOME_BORE_M],
-    );
+  const bores = known.map(({ s }) => s.tubeOdM * BORE_SHARE);
+  const layout = layoutOf(
+    line,
+    known.map(({ j }) => j.id),
+    bores,
+  );
+  const done = new Set(joints.filter((j) => !isOpen(j)).map((j) => j.id));
   const placed = known.map(({ j, s, lapM, gapSideM }) => ({
     id: j.id,
-    brazed: !isOpen(j),
+    brazed: done.has(j.id),
     lapM,
     diameterM: s.tubeOdM,
     gapSideM,
   }));
-  const done = new Set(joints.filter((j) => !isOpen(j)).map((j) => j.id));
   const stretches: Stretch[] = [];
   try {
-    const { stages } = jointOrder(networkOf(layout, placed, { by: 'flow', m3s: 1e-4, mostPa: PURGE_LIMIT_PA }), {
-      done,
-    });
+    const { stages } = jointOrder(networkOf(layout, placed, SOME_FEED), { done });
     for (const s of stages) stretches.push({ vent: s.vent, jointIds: s.joints.filter((id) => !done.has(id)) });
   } catch {
     // A line that is drawn so that nothing flows has no order: its joints stand as in the schedule.

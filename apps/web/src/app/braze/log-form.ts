@@ -129,7 +129,7 @@ export class LogForm {
     computation: () => untracked(() => new Set(this.wrong().map((p) => p.field))),
   });
   protected readonly lacks = (field: string): boolean =>
-    !this.short() || this.missing().has(field) || this.form.problems().some((p) => p.field === field);
+    this.missing().has(field) || this.form.problems().some((p) => p.field === field);
   /** What is filed, in words. */
   protected readonly rows = computed(() =>
     entryRows(this.entry(), {

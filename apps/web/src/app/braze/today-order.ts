@@ -1,5 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Joint } from '@hephaist/contracts/records/joint';
+import { rodWords } from '@hephaist/core/joint/rod-words';
 import { doneMs } from '@hephaist/core/way/way';
 import { group } from 'd3';
 import { CrewStore } from '../data/crew.store';
@@ -93,8 +94,7 @@ export class TodayOrder {
     const heat = summary?.heat;
     const takes = summary?.fillerId
       ? [
-          summary.fillerId,
-          summary.fluxId ? `flux ${summary.fluxId}` : 'no flux',
+          rodWords({ fillerId: summary.fillerId, fluxId: summary.fluxId }),
           ...(heat ? [`${heat.torches === 2 ? 'two ' : ''}${heat.tip}`] : []),
           joint.position,
         ].join(', ')

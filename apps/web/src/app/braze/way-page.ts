@@ -14,6 +14,7 @@ import {
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { quickHeat } from '@hephaist/core/heat/quick-heat';
+import { chosenWords } from '@hephaist/core/joint/rod-words';
 import { heatWatch } from '@hephaist/core/live/heat-watch';
 import type { DeviceId } from '@hephaist/core/live/instruments';
 import { findMetal } from '@hephaist/core/metals/metals';
@@ -135,8 +136,7 @@ export class WayPage implements OnDestroy {
   protected readonly about = computed(() => {
     const [joint, plan] = [this.joint(), this.plan()];
     if (!joint || !plan) return '';
-    const chosen = plan.selection.chosen;
-    const rod = chosen ? `${chosen.filler.id}, ${chosen.flux ? `flux ${chosen.flux.id}` : 'no flux'}` : 'no rod';
+    const rod = chosenWords(plan.selection.chosen, 'no rod');
     const metals = `${findMetal(joint.tube.metalId)?.short ?? joint.tube.metalId} to ${plan.socketMetal.short}`;
     return `${joint.tube.size} ${metals} · ${joint.position} · ${rod}`;
   });

@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { remembered } from './holder';
-import { type KeptAnswer, openLocal } from './local-db';
+import { inLocal, type KeptAnswer } from './local-db';
 
 /** What is asked at the torch: jobs with their joints and logs, crew, tables, what is on file, rigs. */
 const KEPT = /^(jobs|crew|shop|on-file|rigs|instruments|jobs\/[^/?]+(\/(joints(\?.*)?|logs|sessions|hot-work))?)$/;
@@ -13,6 +13,8 @@ export const fromDevice = signal<number | null>(null);
 export const isKept = (path: string): boolean => KEPT.test(path);
 
 const keyOf = (by: string, path: string): string => `${by} ${path}`;
+/** All keys of a person: their answers need not be read to be taken away. */
+const keysOf = (by: string): IDBKeyRange => IDBKeyRange.bound(keyOf(by, ''), keyOf(by, '\uffff'));
 
 /** Keeps an answer for whoever is signed in. A device without room keeps what it had. */
 export async function keepAnswer(path: string, body: unknown, at = Date.now()): Promise<void> {
@@ -20,53 +22,28 @@ export async function keepAnswer(path: string, body: unknown, at = Date.now()): 
   if (!by) return;
   const bytes = JSON.stringify(body).length;
   const answer: KeptAnswer = { key: keyOf(by, path), by, path, at, body, bytes };
-  const db = await openLocal();
-  try {
-    await db.put('answers', answer);
-  } catch {
-    // No room: what waits to be sent goes before it.
-  } finally {
-    db.close();
-  }
+  // Where there is no room, what waits to be sent goes before it.
+  await inLocal((db) => db.put('answers', answer).catch(() => undefined));
 }
 
 /** What the server last answered whoever was signed in here; null where nothing is kept, or for too long. */
 export async function keptAnswer<T>(path: string, now = Date.now()): Promise<T | null> {
   const by = remembered()?.id;
-  if (!by) return null;
-  const db = await openLocal();
-  try {
-    const kept = await db.get('answers', keyOf(by, path));
-    if (!kept || now - kept.at > GOOD_MS) return null;
-    fromDevice.update((since) => Math.min(since ?? kept.at, kept.at));
-    return kept.body as T;
-  } finally {
-    db.close();
-  }
+  const kept = by && (await inLocal((db) => db.get('answers', keyOf(by, path))));
+  if (!kept || now - kept.at > GOOD_MS) return null;
+  fromDevice.update((since) => Math.min(since ?? kept.at, kept.at));
+  return kept.body as T;
 }
 
 /** Takes away what is kept here for a person, or for everybody. */
-export async function forgetAnswers(by?: string): Promise<void> {
-  const db = await openLocal();
-  try {
-    const all = await db.getAll('answers');
-    const gone = all.filter((a) => by === undefined || a.by === by);
-    const tx = db.transaction('answers', 'readwrite');
-    await Promise.all([...gone.map((a) => tx.store.delete(a.key)), tx.done]);
-  } finally {
-    db.close();
-  }
-}
+export const forgetAnswers = (by?: string): Promise<void> =>
+  inLocal((db) => (by === undefined ? db.clear('answers') : db.delete('answers', keysOf(by))));
 
 /** What is kept here for whoever is signed in: how much, and since when. What is too old goes. */
-export async function onDevice(now = Date.now()): Promise<readonly Omit<KeptAnswer, 'body' | 'key' | 'by'>[]> {
-  const by = remembered()?.id;
-  const db = await openLocal();
-  try {
+export const onDevice = (now = Date.now()): Promise<readonly Omit<KeptAnswer, 'body' | 'key' | 'by'>[]> =>
+  inLocal(async (db) => {
+    const by = remembered()?.id;
     const all = await db.getAll('answers');
     await Promise.all(all.filter((a) => now - a.at > GOOD_MS).map((a) => db.delete('answers', a.key)));
     return all.filter((a) => a.by === by && now - a.at <= GOOD_MS).map(({ path, at, bytes }) => ({ path, at, bytes }));
-  } finally {
-    db.close();
-  }
-}
+  });

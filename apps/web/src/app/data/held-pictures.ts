@@ -1,11 +1,12 @@
 import { Injectable, signal } from '@angular/core';
 import { MOST_PICTURE_BYTES } from '@hephaist/contracts/records/strip-marks';
 import { AwayError } from './api';
-import { enteredBy, problemOf } from './held-words';
-import { type HeldPicture, openLocal } from './local-db';
+import { enteredBy, isWaiting, problemOf } from './held-words';
+import { type HeldPicture, inLocal } from './local-db';
 import { sendPicture } from './papers';
 
 const TYPES: ReadonlySet<string> = new Set(['image/jpeg', 'image/png', 'image/webp']);
+const NO_ROOM = 'no server, and no room left on this device to hold it';
 /** Room that must be left beside a photograph. */
 const ROOM = 1.2;
 
@@ -28,7 +29,7 @@ export class HeldPictures {
 
   /** Those of whoever is signed in that were not refused. */
   waiting(): readonly HeldPicture[] {
-    return this.held().filter((p) => !p.refused && (p.by === null || p.by.id === enteredBy()?.id));
+    return this.held().filter(isWaiting);
   }
 
   /** @throws ApiProblem where it is refused, Error where it cannot be kept */
@@ -47,14 +48,10 @@ export class HeldPictures {
   private async hold(id: string, picture: Blob): Promise<void> {
     if (!TYPES.has(picture.type)) throw new Error('not a JPEG, PNG or WebP photograph');
     if (picture.size > MOST_PICTURE_BYTES) throw new Error('larger than the server takes');
-    if (!(await hasRoom(picture.size))) throw new Error('no server, and no room left on this device to hold it');
-    const db = await openLocal();
-    await db
-      .put('pictures', { id, picture, at: Date.now(), refused: null, by: enteredBy() })
-      .catch(() => {
-        throw new Error('no server, and no room left on this device to hold it');
-      })
-      .finally(() => db.close());
+    if (!(await hasRoom(picture.size))) throw new Error(NO_ROOM);
+    await this.keep({ id, picture, at: Date.now(), refused: null, by: enteredBy() }).catch(() => {
+      throw new Error(NO_ROOM);
+    });
     await this.refresh();
   }
 
@@ -66,24 +63,25 @@ export class HeldPictures {
         await this.drop(p.id);
       } catch (e) {
         if (e instanceof AwayError) return 'away';
-        const db = await openLocal();
-        await db.put('pictures', { ...p, refused: problemOf(e) }).finally(() => db.close());
+        await this.keep({ ...p, refused: problemOf(e) });
         await this.refresh();
       }
     }
     return 'done';
   }
 
+  private async keep(picture: HeldPicture): Promise<void> {
+    await inLocal((db) => db.put('pictures', picture));
+  }
+
   /** Forgets one for good. */
   async drop(id: string): Promise<void> {
-    const db = await openLocal();
-    await db.delete('pictures', id).finally(() => db.close());
+    await inLocal((db) => db.delete('pictures', id));
     await this.refresh();
   }
 
   private async refresh(): Promise<void> {
-    const db = await openLocal();
-    const all = await db.getAll('pictures').finally(() => db.close());
+    const all = await inLocal((db) => db.getAll('pictures'));
     this.held.set(all.sort((a, b) => a.at - b.at));
     const shown = new Map(this.shown());
     for (const p of all) if (!shown.has(p.id)) shown.set(p.id, URL.createObjectURL(p.picture));

@@ -58,3 +58,13 @@ export const openLocal = (): Promise<IDBPDatabase<LocalDb>> =>
     // Another page brings a newer version: this one lets go, and opens it anew when it is asked again.
     blocking: (_current, _wanted, event) => (event.target as IDBDatabase).close(),
   });
+
+/** Does something with what is kept on this device, and lets go of it whatever comes. */
+export async function inLocal<T>(work: (db: IDBPDatabase<LocalDb>) => Promise<T>): Promise<T> {
+  const db = await openLocal();
+  try {
+    return await work(db);
+  } finally {
+    db.close();
+  }
+}

@@ -6,8 +6,8 @@ import { Dispatcher, Events } from '@ngrx/signals/events';
 import { v7 as newId } from 'uuid';
 import { AwayError, post } from './api';
 import { HeldPictures } from './held-pictures';
-import { enteredBy, problemOf } from './held-words';
-import { type EnteredBy, type Held, openLocal } from './local-db';
+import { enteredBy, isOthers, isWaiting, problemOf } from './held-words';
+import { type Held, inLocal } from './local-db';
 import { openJob } from './open-job';
 import { recordEvents, type Written } from './records';
 import { mustSignIn } from './who';
@@ -55,9 +55,8 @@ export class Outbox implements OnDestroy {
       });
   }
 
-  /** What goes on its way next: of whoever is signed in, and not refused. */
   private waiting(): readonly Held[] {
-    return this.held().filter((h) => !h.refused && !this.isOthers(h));
+    return this.held().filter(isWaiting);
   }
 
   /** Somebody signed in: what they left held here goes on its way. */
@@ -65,9 +64,7 @@ export class Outbox implements OnDestroy {
     void this.refresh().then(() => this.schedule(0));
   }
 
-  /** Entered by someone else at this browser: it waits until they sign in here. */
-  readonly isOthers = (held: { readonly by: EnteredBy | null }): boolean =>
-    held.by !== null && held.by.id !== enteredBy()?.id;
+  readonly isOthers = isOthers;
 
   /** Writes records of one kind and removes others, all or none. @throws ApiProblem when the server refuses */
   async send<K extends Kind>(
@@ -129,20 +126,17 @@ export class Outbox implements OnDestroy {
   }
 
   private async keep(held: Held): Promise<void> {
-    const db = await openLocal();
-    await db.put('outbox', held).finally(() => db.close());
+    await inLocal((db) => db.put('outbox', held));
   }
 
   private async drop(commandId: string): Promise<void> {
-    const db = await openLocal();
-    await db.delete('outbox', commandId).finally(() => db.close());
+    await inLocal((db) => db.delete('outbox', commandId));
     this.held.update((all) => all.filter((h) => h.command.id !== commandId));
     await this.refresh();
   }
 
   private async refresh(): Promise<void> {
-    const db = await openLocal();
-    const all = await db.getAll('outbox').finally(() => db.close());
+    const all = await inLocal((db) => db.getAll('outbox'));
     const here = new Set(all.map((h) => h.command.id));
     const gone = this.held().some((h) => !here.has(h.command.id));
     this.held.set(all.sort((a, b) => a.at - b.at || (a.command.id < b.command.id ? -1 : 1)));
@@ -183,8 +177,7 @@ export class Outbox implements OnDestroy {
 
   /** Whether an entry still waits here: another page may have sent or discarded it. */
   private async stands(commandId: string): Promise<boolean> {
-    const db = await openLocal();
-    return (await db.get('outbox', commandId).finally(() => db.close())) !== undefined;
+    return (await inLocal((db) => db.get('outbox', commandId))) !== undefined;
   }
 
   private async sendWaiting(): Promise<void> {

@@ -14,6 +14,7 @@ import { RouterLink } from '@angular/router';
 import { quickHeat } from '@hephaist/core/heat/quick-heat';
 import { feedPlan } from '@hephaist/core/joint/feed-plan';
 import { heatWords } from '@hephaist/core/joint/heat-words';
+import { chosenWords } from '@hephaist/core/joint/rod-words';
 import type { Alarm } from '@hephaist/core/live/alarms';
 import { begunAtMs, heatWatch, lastMade } from '@hephaist/core/live/heat-watch';
 import { type DeviceId, STALE_S } from '@hephaist/core/live/instruments';
@@ -21,7 +22,7 @@ import type { MarkKind, PurgeReading } from '@hephaist/core/live/marks';
 import { STAND_IN_MISHAPS } from '@hephaist/core/live/simulated-line';
 import { findMetal } from '@hephaist/core/metals/metals';
 import { formatDuration } from '@hephaist/core/units/units';
-import { byLiveMark, type LiveMark } from '@hephaist/core/way/way';
+import { byLiveMark, LIVE_MARKS, type LiveMark } from '@hephaist/core/way/way';
 import { ReadFault } from '../answer/read-fault';
 import { JobStore } from '../data/job.store';
 import { Outbox } from '../data/outbox';
@@ -44,8 +45,7 @@ const SHOWN_MS = 6 * 60_000;
 /** A second touch so soon after the first is a slip of the glove, ms. */
 const SLIP_MS = 1200;
 
-const isLiveMark = (kind: MarkKind): kind is LiveMark =>
-  ['joint begun', 'joint stopped', 'joint brazed', 'joint cool'].includes(kind);
+const isLiveMark = (kind: MarkKind): kind is LiveMark => (LIVE_MARKS as readonly MarkKind[]).includes(kind);
 
 interface Action {
   readonly word: string;
@@ -93,9 +93,8 @@ export class LivePage {
   });
   protected readonly about = computed(() => {
     const [joint, plan] = [this.joint(), this.plan()];
-    const chosen = plan?.selection.chosen;
     if (!joint || !plan) return '';
-    const rod = chosen ? `${chosen.filler.id}, ${chosen.flux ? `flux ${chosen.flux.id}` : 'no flux'}` : 'no rod';
+    const rod = chosenWords(plan.selection.chosen, 'no rod');
     const metals = `${findMetal(joint.tube.metalId)?.short ?? joint.tube.metalId} to ${plan.socketMetal.short}`;
     return `${this.units.show(plan.tube.odM, 'diameter')} ${metals} · ${joint.position} · ${rod}`;
   });
