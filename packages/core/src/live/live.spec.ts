@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { comb, joint, line, point, run, vent } from '../testing/lines.js';
+import { lineTotals } from '../purge/network.js';
 import { SCFH } from '../units/units.js';
 import { alarms, type AlarmWishes, slopePerS } from './alarms.js';
 import {
@@ -13,7 +14,7 @@ import {
 } from './instruments.js';
 import { jointTrace } from './joint-trace.js';
 import { allReadings, type Mark, type MarkKind, type PurgeReading } from './marks.js';
-import { everProved, lineProof } from './proof.js';
+import { holdAfterAirS, lineProof, proofHistory } from './proof.js';
 import { type SessionPlan, sessionState } from './session-state.js';
 
 const reading = (device: DeviceId, s: number, value: number, manual = false): PurgeReading => ({
@@ -124,15 +125,16 @@ describe('proving the line', () => {
     fc.assert(
       fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 80 }), (under) => {
         const all = under.map((u, s) => reading('oxygen', s, u ? 0.005 : 0.02));
-        let [held, ever] = [-1, false];
+        let [held, ever, lost] = [-1, false, false];
         under.forEach((u) => {
           held = u ? held + 1 : -1;
+          lost ||= ever && !u;
           ever ||= held >= 30;
         });
         const proof = lineProof(all, wishes, (under.length - 1) * 1000);
         expect(proof.heldS).toBe(Math.max(0, held));
         expect(proof.proved).toBe(held >= 30);
-        expect(everProved(all, wishes, 0)).toBe(ever);
+        expect(proofHistory(all, wishes, 0)).toEqual({ proved: ever, lost });
       }),
     );
   });
@@ -229,6 +231,34 @@ describe('a purge session', () => {
     expect(stateAt(61, [on], back)).toMatchObject({ step: 'fill', says: 'Not proved any more: no flame.' });
     expect(stateAt(61, [on], back).alarms.map((a) => a.id)).toContain('oxygen over');
   });
+  it('under the flame, what calls takes the flame away, and says no word of brazing on', () => {
+    const begun = [on, mark('joint begun', 40, 'a')];
+    const over = stateAt(61, begun, [...upTo(60), reading('oxygen', 61, 0.02)]);
+    expect(over).toMatchObject({ step: 'brazing', jointId: 'a', says: 'Flame away from A.' });
+    expect(over.then).toContain('Oxygen over the limit');
+    expect(stateAt(60, begun, upTo(60)).says).toBe('Braze A.');
+  });
+  it('proved, but the flow is low: no flame until it is mended', () => {
+    const low = stateAt(60, [on], [...upTo(60), reading('flow', 60, SCFH)]);
+    expect(low).toMatchObject({ step: 'fill', says: 'No flame: mend first what calls.' });
+    expect(stateAt(60, [on], [...upTo(60), reading('flow', 60, 4 * SCFH)]).step).toBe('braze');
+  });
+  it('once air came in, the whole line is swept before it counts as proved: a slug may follow clean gas', () => {
+    const air = [...upTo(60), reading('oxygen', 61, 0.03), reading('oxygen', 62, 0.03)];
+    const { volumeM3 } = lineTotals(net.runs);
+    const needs = volumeM3 / (4 * SCFH);
+    expect(needs).toBeGreaterThan(10);
+    const after = (s: number) => stateAt(s, [on], [...air, ...steady(63, s, 0.004), reading('flow', s, 4 * SCFH)]);
+    expect(after(74)).toMatchObject({ step: 'fill', proof: { heldS: 11, holdS: needs } });
+    expect(after(74).then).toContain('Air came in');
+    expect(after(63 + Math.ceil(needs)).step).toBe('braze');
+    expect(after(63 + Math.ceil(needs) - 1).step).toBe('fill');
+    const stopped = stateAt(90, [on], [...air, ...steady(63, 90, 0.004), reading('flow', 90, 0)]);
+    expect(stopped.proof.holdS).toBeCloseTo(volumeM3 / 1e-5, 6);
+    expect(holdAfterAirS(30, 0.01, 0.001)).toBe(30);
+    expect(holdAfterAirS(30, 0.1, 0.001)).toBe(100);
+    expect(holdAfterAirS(30, 0.1, 0)).toBe(Infinity);
+  });
   it('comes to the same whatever order its marks arrive in', () => {
     const marks = [on, mark('joint begun', 32, 'a'), mark('joint brazed', 50, 'a'), mark('joint cool', 160, 'a')];
     fc.assert(
@@ -278,7 +308,7 @@ describe('readings from the future', () => {
   it('two by hand, dated two hours ahead, prove nothing and silence no alarm', () => {
     const ahead = [2 * hour, 2 * hour + 40].map((s) => reading('oxygen', s, 0.004, true));
     expect(lineProof(ahead, wishes, 1000)).toMatchObject({ proved: false, newest: null, stale: true });
-    expect(everProved(ahead, wishes, 0, 1000)).toBe(false);
+    expect(proofHistory(ahead, wishes, 0, 1000).proved).toBe(false);
     const calm: AlarmWishes = {
       limit: 0.01,
       leastFlowM3s: 0,

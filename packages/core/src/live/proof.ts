@@ -14,6 +14,8 @@ export interface Proof {
   readonly proved: boolean;
   /** How long the limit has held without a gap, s, up to the newest reading; 0 once that is stale. */
   readonly heldS: number;
+  /** How long it must hold, s: as set, or longer where air came in since. */
+  readonly holdS: number;
   /** How long it must still hold, s. */
   readonly leftS: number;
   readonly newest: PurgeReading | null;
@@ -55,30 +57,53 @@ export function lineProof(
   return {
     proved: under && !stale && heldS >= wishes.holdS,
     heldS,
+    holdS: wishes.holdS,
     leftS: Math.max(0, wishes.holdS - heldS),
     newest,
     stale,
   };
 }
 
-/** True where the limit has once held for as long as asked since a moment. */
-export function everProved(
+/** What the oxygen did since a moment: once proved, and over the limit after that. */
+export interface ProofHistory {
+  readonly proved: boolean;
+  /** Air came in after it was proved. */
+  readonly lost: boolean;
+}
+
+/** Whether the limit has once held for as long as asked since a moment, and was passed after that. */
+export function proofHistory(
   all: readonly PurgeReading[],
   wishes: ProofWishes,
   sinceMs: number,
   nowMs = Infinity,
-): boolean {
+): ProofHistory {
   let from: PurgeReading | null = null;
   let before: PurgeReading | null = null;
+  let proved = false;
   for (const r of readBy(all, nowMs)) {
     if (r.device !== 'oxygen' || r.atMs < sinceMs) continue;
     const close = before !== null && r.atMs - before.atMs <= Math.max(goodForMs(before), goodForMs(r));
-    if (r.value > wishes.limit) from = null;
-    else {
+    if (r.value > wishes.limit) {
+      if (proved) return { proved, lost: true };
+      from = null;
+    } else {
       from = from && close ? from : r;
-      if (r.atMs - from.atMs >= 1000 * wishes.holdS) return true;
+      proved ||= r.atMs - from.atMs >= 1000 * wishes.holdS;
     }
     before = r;
   }
-  return false;
+  return { proved, lost: false };
 }
+
+/**
+ * How long the limit must hold once air came in after the proof, s: what came in at the feed reaches the vent only when
+ * the gas of the whole line has passed, and by several ways at several times. Never shorter than what is set.
+ * @param volumeM3 inside volume of the line
+ * @param flowM3s nitrogen going in
+ */
+export const holdAfterAirS = (holdS: number, volumeM3: number, flowM3s: number): number =>
+  Math.max(holdS, flowM3s > 0 ? volumeM3 / flowM3s : Infinity);
+export const AFTER_AIR_SOURCE = practice(
+  'after air came in the line is swept once more, whole, before it counts as proved',
+);

@@ -3,7 +3,7 @@ import { practice, type Source } from '../source/source.js';
 import { said } from '../units/say.js';
 import { ALARM_SOURCE } from './alarms.js';
 import { STALE_S, STALE_SOURCE } from './instruments.js';
-import { BY_HAND_S, HOLD_SOURCE } from './proof.js';
+import { AFTER_AIR_SOURCE, BY_HAND_S, HOLD_SOURCE } from './proof.js';
 import { SENSOR_LAWS } from './simulated-line.js';
 
 const TABLE = 'Watching a purge';
@@ -21,6 +21,12 @@ export const liveProvenance = (): { table: string; item: string; value: string; 
     item: 'proof of the line',
     value: 'the limit held for the time set, without a gap',
     source: HOLD_SOURCE,
+  },
+  {
+    table: TABLE,
+    item: 'proof after air came in',
+    value: 'the limit held until the inside volume of the line has passed at the flow read',
+    source: AFTER_AIR_SOURCE,
   },
   { table: TABLE, item: 'oxygen rising', value: 'alarm before the limit is reached', source: ALARM_SOURCE },
   { table: TABLE, item: 'cool to the touch', value: said(TOUCH_K, 'temperature'), source: TOUCH_SOURCE },

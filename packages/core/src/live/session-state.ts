@@ -1,10 +1,11 @@
-import type { Feed, PurgeNetwork } from '../purge/network.js';
+import { type Feed, lineTotals, type PurgeNetwork } from '../purge/network.js';
 import { type JointOrder, jointOrder } from '../purge/order.js';
 import { said } from '../units/say.js';
+import { formatDuration } from '../units/units.js';
 import { type Alarm, alarms } from './alarms.js';
 import type { DeviceId } from './instruments.js';
-import { allReadings, type Mark, type PurgeReading, readBy } from './marks.js';
-import { everProved, lineProof, type Proof } from './proof.js';
+import { allReadings, type Mark, type PurgeReading, readBy, readingsOf } from './marks.js';
+import { goodForMs, holdAfterAirS, lineProof, type Proof, proofHistory } from './proof.js';
 
 /** What a purge session is run by; written once when it starts. */
 export interface SessionPlan {
@@ -116,6 +117,16 @@ export const lineNow = (plan: SessionPlan, t: Pick<Tally, 'made' | 'leaking'>, f
   feed: feed ?? plan.net.feed,
 });
 
+/** The least flow a sweep is counted with, m3/s. */
+const LEAST_COUNTED_M3S = 1e-5;
+
+/** Nitrogen going in, m3/s: as the meter reads just now, else the trickle that is planned. */
+function flowNow(plan: SessionPlan, readings: readonly PurgeReading[], nowMs: number): number {
+  const read = readingsOf(readings, 'flow').at(-1);
+  // Under the least flow it calls by itself; counted on with, it would be swept never.
+  return Math.max(read && nowMs - read.atMs <= goodForMs(read) ? read.value : plan.trickleM3s, LEAST_COUNTED_M3S);
+}
+
 /**
  * Where a purge session stands at a moment, from its plan, its marks and its readings alone; so that any tablet, after
  * any reload, comes to the same answer.
@@ -135,8 +146,14 @@ export function sessionState(
     leaking: t.leaking,
   });
   const readings = readBy(allReadings(received, marks), nowMs);
-  const proof = lineProof(readings, plan, nowMs, t.ventAtMs ?? nowMs);
-  const wasProved = t.ventAtMs !== null && everProved(readings, plan, t.ventAtMs);
+  const history = t.ventAtMs === null ? null : proofHistory(readings, plan, t.ventAtMs);
+  const wasProved = history?.proved ?? false;
+  const holdS = history?.lost
+    ? holdAfterAirS(plan.holdS, lineTotals(plan.net.runs).volumeM3, flowNow(plan, readings, nowMs))
+    : plan.holdS;
+  const proof = lineProof(readings, { ...plan, holdS }, nowMs, t.ventAtMs ?? nowMs);
+  const calling = t.capped || t.ventAtMs === null ? [] : alarms(readings, { ...plan, wasProved }, nowMs);
+  const stop = calling.find((a) => a.level === 'stop') ?? null;
   const stage = order.stages[0];
   const next = t.begun ?? stage?.joints[0] ?? null;
   const cooling = [...t.hot].map(([jointId, atMs]) => ({
@@ -152,20 +169,7 @@ export function sessionState(
     vent: step === 'move vent' || step === 'turn on' ? (stage?.vent ?? null) : t.openVent,
     order,
     proof,
-    alarms:
-      t.capped || t.ventAtMs === null
-        ? []
-        : alarms(
-            readings,
-            {
-              limit: plan.limit,
-              leastFlowM3s: plan.leastFlowM3s,
-              leastCylinderPa: plan.leastCylinderPa,
-              devices: plan.devices,
-              wasProved,
-            },
-            nowMs,
-          ),
+    alarms: calling,
     cooling,
     made: [...t.made],
     skipped: [...t.skipped],
@@ -181,6 +185,8 @@ export function sessionState(
           'Regulator, relief and flow meter on; every other end shut.',
         )
       : at('cap', 'No joint is left that a vent sweeps.', 'Cap the line.');
+  if (t.begun && stop)
+    return at('brazing', `Flame away from ${name}.`, `${stop.says}. Made all the same, or stopped: say which.`);
   if (t.begun)
     return at(
       'brazing',
@@ -207,8 +213,11 @@ export function sessionState(
         : wasProved
           ? 'Not proved any more: no flame.'
           : 'Fill the line. No flame yet.',
-      `${name} is next, once the limit has held.`,
+      history?.lost
+        ? `Air came in: the whole line is swept once more, so the limit must hold ${formatDuration(Math.ceil(holdS))}.`
+        : `${name} is next, once the limit has held.`,
     );
+  if (stop) return at('fill', 'No flame: mend first what calls.', `${stop.says}.`);
   return at(
     'braze',
     `The line is proved. Cut back to ${said(plan.trickleM3s, 'flow')} and braze ${name}.`,

@@ -40,6 +40,8 @@ describe('the simulated line', () => {
     expect(after(900, open(15, 'hose loose')).oxygen).toBeCloseTo(0.03, 3);
     const sim = fresh();
     expect(after(60, open(200, 'vent shut'), sim).flow).toBeLessThan(after(60, open(200), sim).flow);
+    // The analyser sits at the vent: with that shut it meets the room.
+    expect(after(60, open(15, 'vent shut'), sim).oxygen).toBeGreaterThan(0.2);
     const low = fresh();
     const first = low.pass(1, open(15, 'cylinder nearly empty'));
     expect(first.cylinder).toBeLessThan(130 * PSI);

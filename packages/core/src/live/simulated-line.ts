@@ -97,7 +97,9 @@ export function simulatedLine(net: PurgeNetwork, waterM3: number, startPa: numbe
       const through = off ? metered : metered > 0 ? flow.fedM3s : 0;
       gasM3 = Math.max(0, gasM3 - through * seconds);
       const at = net.nodes.findIndex((n) => n.id === (vent ?? firstVent));
-      return { oxygen: state[at] ?? OXYGEN_IN_AIR, flow: through, cylinder: pressure() };
+      // The analyser sits in what leaves the vent: with that shut it meets the room's air.
+      const oxygen = shut ? OXYGEN_IN_AIR : (state[at] ?? OXYGEN_IN_AIR);
+      return { oxygen, flow: through, cylinder: pressure() };
     },
   };
 }

@@ -162,7 +162,7 @@ export class LivePage {
     const hot = s.cooling.reduce<(typeof s.cooling)[number] | null>((a, b) => (!a || b.leftS > a.leftS ? b : a), null);
     if (s.step === 'fill')
       return {
-        title: `The limit must hold ${formatDuration(session.holdS)}`,
+        title: `The limit must hold ${formatDuration(Math.ceil(s.proof.holdS))}`,
         value: formatDuration(Math.ceil(s.proof.leftS)),
         after: s.proof.heldS > 0 ? 'more' : 'not begun',
       };
@@ -172,6 +172,8 @@ export class LivePage {
         value: formatDuration(Math.ceil(hot.leftS)),
         after: hot.leftS > 0 ? 'by the plan; your hand decides' : 'past: try it with the back of your hand',
       };
+    if (s.step === 'brazing' && !s.proof.proved)
+      return { title: 'The line is not proved any more', value: '✕', after: 'no flame on it' };
     if (s.step === 'braze' || s.step === 'brazing')
       return {
         title: 'The line is proved',
@@ -199,7 +201,11 @@ export class LivePage {
         return { word: 'The line is capped', kind: 'line capped' };
       case 'fill':
         return {
-          word: s.proof.heldS > 0 ? `Holding, ${Math.ceil(s.proof.leftS)} s more` : 'Not proved yet',
+          word: s.proof.proved
+            ? 'Mend what calls'
+            : s.proof.heldS > 0
+              ? `Holding, ${Math.ceil(s.proof.leftS)} s more`
+              : 'Not proved yet',
           kind: null,
         };
       default:
