@@ -27,6 +27,7 @@ import { paperRoutes } from './papers/routes.js';
 import { accountRoutes } from './people/accounts.js';
 import type { PasswordCost } from './people/passwords.js';
 import { PeopleStore } from './people/people-store.js';
+import { handOnRoutes } from './people/hand-on-routes.js';
 import { peopleRoutes } from './people/routes.js';
 import { secondFactorRoutes } from './people/second-factor-routes.js';
 import { pictureRoutes } from './pictures/routes.js';
@@ -110,6 +111,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', peopleRoutes(people, now, options.passwordCost));
   app.use('/api', accountRoutes(people, now, options.passwordCost));
   app.use('/api', secondFactorRoutes(people, now));
+  app.use('/api', handOnRoutes(people, now, options.passwordCost));
   app.use('/api', trailRoutes(addressOf(db), work, anchors));
   app.use('/api', jobRoutes(maxBytes, work, kept));
   app.use('/api', crewRoutes(people, now));

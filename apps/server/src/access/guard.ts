@@ -1,3 +1,4 @@
+import { mayNow } from '@hephaist/contracts/exchange/hand-on';
 import { type Deed, mayDo, whoMay } from '@hephaist/contracts/exchange/people';
 import { parseCookie } from 'cookie';
 import type { Request, RequestHandler, Response } from 'express';
@@ -38,6 +39,18 @@ export const isSignedIn = (people: PeopleStore, req: Request, now: () => Date): 
     (e: unknown) => !(e instanceof SignedOutError),
   );
 
+/** The name of the device that asks; it outlives a sign-in. */
+const deviceCookie = (req: Request): string => `${cookieName(req)}-device`;
+const YEAR_MS = 365 * 24 * 3600_000;
+export const deviceTokenOf = (req: Request): string | undefined =>
+  parseCookie(req.headers.cookie ?? '')[deviceCookie(req)];
+/** Gives a new device its name; none where it has one. */
+export function giveDevice(req: Request, res: Response, token: string | null): void {
+  if (!token) return;
+  const options = { httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure } as const;
+  res.cookie(deviceCookie(req), token, { ...options, maxAge: YEAR_MS });
+}
+
 /** Gives the browser its token: no script reads it, no other site sends it. */
 export function giveToken(req: Request, res: Response, token: string | null): void {
   const options = { httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure } as const;
@@ -45,9 +58,14 @@ export function giveToken(req: Request, res: Response, token: string | null): vo
   else res.clearCookie(cookieName(req), options);
 }
 
+/** To who took a device over with a short code. */
+export const BY_CODE_ONLY =
+  'You took this device over with your short code: it logs. Sign in with your password for this.';
+
 /** @throws ForbiddenError with who may, where the one who asks may not */
 export function mustBeAllowed(account: Account, deed: Deed): void {
-  if (mayDo(account.roles, deed)) return;
+  if (mayNow(account, deed)) return;
+  if (mayDo(account.roles, deed)) throw new ForbiddenError(BY_CODE_ONLY);
   const who = whoMay(deed);
   throw new ForbiddenError(
     who.length
@@ -55,6 +73,9 @@ export function mustBeAllowed(account: Account, deed: Deed): void {
       : 'Nobody writes this by hand.',
   );
 }
+
+/** What is one's own and answers a short code too. */
+const BY_CODE_TOO: ReadonlySet<string> = new Set(['/me', '/sign-out', '/hand-on']);
 
 /** Whether a page of this origin is one of ours. */
 const isOwn = (origin: string, host: string): boolean => URL.canParse(origin) && new URL(origin).host === host;
@@ -74,6 +95,7 @@ export function guard(db: Knex, people: PeopleStore, now: () => Date): RequestHa
     if (deed === 'open') return next();
     const account = await whoIs(people, tokenOf(req), now());
     if (deed === null) throw new NotFoundError('Nothing answers at this address.');
+    if (deed === 'own' && account.byCode && !BY_CODE_TOO.has(req.path)) throw new ForbiddenError(BY_CODE_ONLY);
     if (deed !== 'own') {
       if (account.mustChange) throw new ForbiddenError('Change the password you were given first.');
       if (account.secondFactor === 'wanted')

@@ -22,6 +22,7 @@ import * as lineSteps from './0020-line-steps.js';
 import * as secondLooks from './0021-second-looks.js';
 import * as torchRigs from './0022-torch-rigs.js';
 import * as hotWork from './0023-hot-work.js';
+import * as devices from './0024-devices.js';
 
 export interface Migration {
   readonly name: string;
@@ -53,6 +54,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0021-second-looks', up: secondLooks.up },
   { name: '0022-torch-rigs', up: torchRigs.up },
   { name: '0023-hot-work', up: hotWork.up },
+  { name: '0024-devices', up: devices.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

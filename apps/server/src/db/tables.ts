@@ -54,6 +54,19 @@ export interface SignInRow {
   readonly id: string;
   readonly place: string;
   readonly agent: string;
+  readonly device_id: string | null;
+  readonly by_code: boolean;
+}
+
+export interface DeviceRow {
+  readonly id: string;
+  readonly company_id: string;
+  readonly token_hash: string;
+  readonly agent: string;
+  readonly made_at: Date;
+  readonly seen_at: Date;
+  readonly account_id: string;
+  readonly revoked_at: Date | null;
 }
 
 export interface CommandRow {
@@ -99,6 +112,8 @@ declare module 'knex/types/tables.js' {
     company: CompanyRow;
     account: AccountRow;
     sign_in: SignInRow;
+    device: DeviceRow;
+    short_code: { readonly account_id: string; readonly device_id: string; readonly code: string };
     sign_in_place: { readonly account_id: string; readonly place: string; readonly at: Date };
     recovery_code: { readonly account_id: string; readonly code_hash: string };
     role_grant: {

@@ -51,12 +51,17 @@ const accountOf = (r: AccountInCompany): Account => ({
   secondFactor: secondFactorOf(r),
   totp: r.totp,
   totpOn: r.totp_on,
+  byCode: false,
 });
 
 /** From where a sign-in was made, and with what. */
 export interface SignInFrom {
   readonly place: string;
   readonly agent: string;
+  /** The device, where it is known. */
+  readonly deviceId?: string;
+  /** By a short code: for logging only. */
+  readonly byCode?: boolean;
 }
 
 /** The one place that speaks SQL about accounts and who is signed in. */
@@ -135,7 +140,7 @@ export class PeopleStore {
   }
 
   /**
-   * A new password ends the address of the calendar that was taken under the old one.
+   * A new password ends the address of the calendar and the short codes that were taken under the old one.
    * @param givenAt when it was taken by a code that somebody else gave; null where its owner changes it
    */
   async setPassword(id: string, hash: string, givenAt: Date | null): Promise<void> {
@@ -144,6 +149,7 @@ export class PeopleStore {
       .where({ id })
       .update({ password: hash, must_change: false, ...given });
     await this.db('calendar_feed').where({ account_id: id }).del();
+    await this.db('short_code').where({ account_id: id }).del();
   }
 
   /** Administrators of a company who can sign in. */
@@ -158,17 +164,21 @@ export class PeopleStore {
 
   /** Remembers a sign-in by the hash of its token: who reads the table cannot sign in with it. */
   async open(token: string, accountId: string, at: Date, from: SignInFrom = { place: '', agent: '' }): Promise<void> {
-    const row = { token_hash: hashOf(token), account_id: accountId, made_at: at, seen_at: at, ...from };
-    await this.db('sign_in').insert(row);
+    const { place, agent, deviceId = null, byCode = false } = from;
+    const row = { token_hash: hashOf(token), account_id: accountId, made_at: at, seen_at: at, place, agent };
+    await this.db('sign_in').insert({ ...row, device_id: deviceId, by_code: byCode });
     await this.db('account').where({ id: accountId }).update({ last_seen: at });
   }
 
   async signedIn(token: string): Promise<{ account: Account; madeAt: Date; seenAt: Date } | null> {
-    const row = await this.accounts<{ made_at: Date; seen_at: Date }>('sign_in.made_at', 'sign_in.seen_at')
+    type Seen = { made_at: Date; seen_at: Date; by_code: boolean };
+    const row = await this.accounts<Seen>('sign_in.made_at', 'sign_in.seen_at', 'sign_in.by_code')
       .join('sign_in', 'sign_in.account_id', 'account.id')
       .where('sign_in.token_hash', hashOf(token))
       .first();
-    return row ? { account: accountOf(row), madeAt: row.made_at, seenAt: row.seen_at } : null;
+    return row
+      ? { account: { ...accountOf(row), byCode: row.by_code }, madeAt: row.made_at, seenAt: row.seen_at }
+      : null;
   }
 
   async seen(token: string, at: Date): Promise<void> {

@@ -13,12 +13,13 @@ import {
 import { ContractError, parse } from '@hephaist/contracts/schemas/parse';
 import express, { type Request, type RequestHandler, Router } from 'express';
 import { v7 as newId } from 'uuid';
-import { accountOf, giveToken, tokenOf } from '../access/guard.js';
+import { accountOf, giveDevice, giveToken, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
 import { demoPeople } from '../demo/load.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { mustBeGood } from './common-passwords.js';
+import { agentOf, signedInOn } from './devices.js';
 import { noteAccount } from './note-accounts.js';
 import { hashPassword, type PasswordCost } from './passwords.js';
 import { type Account, actorOf, PeopleStore, type SignInFrom } from './people-store.js';
@@ -27,7 +28,7 @@ import { checkAgain, checkPerson, openSignIn } from './sign-in.js';
 /** Small bodies: nothing about people is long. */
 export const small = (): RequestHandler => express.json({ limit: '10kb' });
 
-const meOf = ({ id, name, person, company, roles, brazerId, mustChange, secondFactor }: Account): Me => ({
+export const meOf = ({
   id,
   name,
   person,
@@ -36,13 +37,20 @@ const meOf = ({ id, name, person, company, roles, brazerId, mustChange, secondFa
   brazerId,
   mustChange,
   secondFactor,
+  byCode,
+}: Account): Me => ({
+  id,
+  name,
+  person,
+  company,
+  roles,
+  brazerId,
+  mustChange,
+  secondFactor,
+  byCode,
 });
 
-/** Longest name of a browser that is kept. */
-const fromOf = (req: Request): SignInFrom => ({
-  place: req.ip ?? '',
-  agent: (req.get('User-Agent') ?? '').slice(0, 200),
-});
+const fromOf = (req: Request, deviceId: string): SignInFrom => ({ place: req.ip ?? '', agent: agentOf(req), deviceId });
 
 /** Signing in and out, the first administrator, and one's own password. */
 export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): Router {
@@ -54,13 +62,16 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
     const asked = parse<SignIn>(signInSchema, req.body ?? {});
     const account = await checkPerson(people, asked, req.ip ?? '', now());
     const before = tokenOf(req);
-    const token = await people.db.transaction(async (trx) => {
+    const { token, fresh } = await people.db.transaction(async (trx) => {
       await appendTrail(trx, account.companyId, { at: now(), by: actorOf(account), deed: 'sign in' });
       // Whoever was signed in here before is not any more.
       if (before) await new PeopleStore(trx).close(before);
-      return openSignIn(new PeopleStore(trx), account, now(), fromOf(req));
+      const device = await signedInOn(trx, req, account, now());
+      const opened = await openSignIn(new PeopleStore(trx), account, now(), fromOf(req, device.id));
+      return { token: opened, fresh: device.fresh };
     });
     giveToken(req, res, token);
+    giveDevice(req, res, fresh);
     res.json(meOf(account));
   });
 
@@ -111,7 +122,9 @@ export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: Passwo
       return inside.byId(companyId, person.id);
     });
     if (!account) throw new NotFoundError('No such account.');
-    giveToken(req, res, await openSignIn(people, account, now(), fromOf(req)));
+    const device = await signedInOn(people.db, req, account, now());
+    giveToken(req, res, await openSignIn(people, account, now(), fromOf(req, device.id)));
+    giveDevice(req, res, device.fresh);
     res.status(201).json(meOf(account));
   });
 

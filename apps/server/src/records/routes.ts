@@ -3,7 +3,7 @@ import { maySign } from '@hephaist/contracts/exchange/people';
 import { type Signing, signingSchema } from '@hephaist/contracts/records/signature';
 import { parse } from '@hephaist/contracts/schemas/parse';
 import { Router } from 'express';
-import { accountOf, mustBeAllowed, storeOf } from '../access/guard.js';
+import { accountOf, BY_CODE_ONLY, mustBeAllowed, storeOf } from '../access/guard.js';
 import { ForbiddenError } from '../http/errors.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
@@ -19,6 +19,7 @@ export function commandRoutes(people: PeopleStore, now: () => Date): Router {
     const command = parseCommand(body, await tablesOf(store));
     mustBeAllowed(account, `write:${command.kind}`);
     if (signature === undefined) return void res.json(await put(store, command));
+    if (account.byCode) throw new ForbiddenError(BY_CODE_ONLY);
     const { password, meaning } = parse<Signing>(signingSchema, signature, 'signature.');
     if (!maySign(account.roles, meaning))
       throw new ForbiddenError(`You are signed in as ${account.roles.join(', ')}: this is not yours to sign.`);

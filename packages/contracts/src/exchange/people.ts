@@ -177,10 +177,12 @@ export interface Me {
   readonly mustChange: boolean;
   /** Of the sign-in; `wanted` where the company asks for one that is not there yet. */
   readonly secondFactor: 'on' | 'off' | 'wanted';
+  /** Took this device over with a short code: works and logs, signs nothing. */
+  readonly byCode: boolean;
 }
 
 /** One account, as the administrator sees it. */
-export interface Person extends Omit<Me, 'company'> {
+export interface Person extends Omit<Me, 'company' | 'byCode'> {
   readonly disabled: boolean;
   readonly lastSeen: string | null;
   /** Roles that wait for a second who gives them too, and who asked. */

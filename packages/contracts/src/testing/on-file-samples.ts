@@ -53,6 +53,7 @@ export const onFileSamples = (
     editions: 'ASME BPVC IX, 2025',
     laboratory: '',
     lookedByAnother: false,
+    shortCodes: true,
     rigChecksSigned: false,
   },
 });

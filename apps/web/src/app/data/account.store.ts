@@ -1,9 +1,9 @@
 import { computed, inject } from '@angular/core';
+import { mayNow } from '@hephaist/contracts/exchange/hand-on';
 import {
   type Deed,
   type FirstRun,
   type FirstRunState,
-  mayDo,
   type Me,
   type NewPassword,
   type Reset,
@@ -64,7 +64,7 @@ export const AccountStore = signalStore(
         }
       },
       firstRunState: (): Promise<FirstRunState> => call('first-run'),
-      may: (deed: Deed): boolean => mayDo(me()?.roles ?? [], deed),
+      may: (deed: Deed): boolean => mayNow(me() ?? { roles: [], byCode: false }, deed),
       /** @throws ApiProblem when refused */
       signIn: async (given: SignIn): Promise<void> => enter(await post<Me>('sign-in', given)),
       reset: (given: Reset): Promise<unknown> => post('reset', given),

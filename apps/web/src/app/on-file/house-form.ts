@@ -12,7 +12,7 @@ import { Pick as PickField } from '../forms/pick';
 import { Done } from '../layout/done';
 
 /** Absent in what was written before it was asked for. */
-const NEWER = { rigChecksSigned: false };
+const NEWER = { rigChecksSigned: false, shortCodes: true };
 
 /** How the company writes its papers, and what it asks for beyond its codes. */
 @Component({
@@ -25,6 +25,9 @@ const NEWER = { rigChecksSigned: false };
       <hp-entry label="Laboratory" placeholder="whose reports are usual" [of]="form.f.laboratory" />
       <hp-check [of]="form.f.lookedByAnother">who logs a joint may not be who looked at it</hp-check>
       <hp-check [of]="form.f.rigChecksSigned">who goes through a torch rig signs it</hp-check>
+      <hp-check [of]="form.f.shortCodes"
+        >a tablet is handed on by a short code, good for logging and never for signing</hp-check
+      >
       <hp-form-end does="Save" />
     </form>
   `,
