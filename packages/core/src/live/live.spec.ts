@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { comb, joint, line, point, run, vent } from '../testing/lines.js';
 import { lineTotals } from '../purge/network.js';
+import { comb, joint, line, point, run, vent } from '../testing/lines.js';
 import { SCFH } from '../units/units.js';
 import { alarms, type AlarmWishes, slopePerS } from './alarms.js';
 import {
@@ -134,7 +134,9 @@ describe('proving the line', () => {
         const proof = lineProof(all, wishes, (under.length - 1) * 1000);
         expect(proof.heldS).toBe(Math.max(0, held));
         expect(proof.proved).toBe(held >= 30);
-        expect(proofHistory(all, wishes, 0)).toEqual({ proved: ever, lost });
+        const after = { ...wishes, afterAirS: Infinity };
+        expect(proofHistory(all, after, [0]).proved).toBe(ever);
+        expect(proofHistory(all, after, [0]).airMs !== null).toBe(lost);
       }),
     );
   });
@@ -235,7 +237,7 @@ describe('a purge session', () => {
     const begun = [on, mark('joint begun', 40, 'a')];
     const over = stateAt(61, begun, [...upTo(60), reading('oxygen', 61, 0.02)]);
     expect(over).toMatchObject({ step: 'brazing', jointId: 'a', says: 'Flame away from A.' });
-    expect(over.then).toContain('Oxygen over the limit');
+    expect(over.alarms[0]?.says).toContain('Oxygen over the limit');
     expect(stateAt(60, begun, upTo(60)).says).toBe('Braze A.');
   });
   it('proved, but the flow is low: no flame until it is mended', () => {
@@ -248,13 +250,29 @@ describe('a purge session', () => {
     const { volumeM3 } = lineTotals(net.runs);
     const needs = volumeM3 / (4 * SCFH);
     expect(needs).toBeGreaterThan(10);
-    const after = (s: number) => stateAt(s, [on], [...air, ...steady(63, s, 0.004), reading('flow', s, 4 * SCFH)]);
-    expect(after(74)).toMatchObject({ step: 'fill', proof: { heldS: 11, holdS: needs } });
-    expect(after(74).then).toContain('Air came in');
-    expect(after(63 + Math.ceil(needs)).step).toBe('braze');
-    expect(after(63 + Math.ceil(needs) - 1).step).toBe('fill');
+    const read = (s: number) => [...air, ...steady(63, s, 0.004), reading('flow', s, 4 * SCFH)];
+    // First the nitrogen is turned up; from then on the limit must hold until the whole line has passed.
+    expect(stateAt(74, [on], read(74))).toMatchObject({ step: 'sweep', vent: 'V1' });
+    expect(stateAt(62, [on], air)).toMatchObject({ step: 'fill', says: 'Not proved any more: no flame.' });
+    const up = [on, mark('purge on', 75, null, { vent: 'V1' })];
+    expect(stateAt(84, up, read(84))).toMatchObject({ step: 'fill', proof: { heldS: 9, holdS: needs } });
+    expect(stateAt(84, up, read(84)).then).toContain('Air came in');
+    expect(stateAt(75 + Math.ceil(needs), up, read(75 + Math.ceil(needs))).step).toBe('braze');
+    expect(stateAt(75 + Math.ceil(needs) - 1, up, read(75 + Math.ceil(needs) - 1)).step).toBe('fill');
+    // Another vent does not make it forgotten; swept out it is.
+    const moved = [
+      on,
+      mark('vent open', 70, null, { vent: 'V2' }),
+      mark('joint skipped', 71, 'a'),
+      mark('joint skipped', 71, 'b'),
+    ];
+    expect(stateAt(84, moved, read(84)).proof.holdS).toBeCloseTo(needs, 9);
+    const late = 75 + Math.ceil(needs) + 5;
+    expect(stateAt(late, [...up, mark('vent open', late - 2, null, { vent: 'V2' })], read(late)).proof.holdS).toBe(10);
     const stopped = stateAt(90, [on], [...air, ...steady(63, 90, 0.004), reading('flow', 90, 0)]);
     expect(stopped.proof.holdS).toBeCloseTo(volumeM3 / 1e-5, 6);
+    const noisy = [3, 5, 4].map((q, i) => reading('flow', 88 + i, q * SCFH));
+    expect(stateAt(90, [on], [...air, ...steady(63, 90, 0.004), ...noisy]).proof.holdS).toBeCloseTo(needs, 9);
     expect(holdAfterAirS(30, 0.01, 0.001)).toBe(30);
     expect(holdAfterAirS(30, 0.1, 0.001)).toBe(100);
     expect(holdAfterAirS(30, 0.1, 0)).toBe(Infinity);
@@ -308,7 +326,7 @@ describe('readings from the future', () => {
   it('two by hand, dated two hours ahead, prove nothing and silence no alarm', () => {
     const ahead = [2 * hour, 2 * hour + 40].map((s) => reading('oxygen', s, 0.004, true));
     expect(lineProof(ahead, wishes, 1000)).toMatchObject({ proved: false, newest: null, stale: true });
-    expect(proofHistory(ahead, wishes, 0, 1000).proved).toBe(false);
+    expect(proofHistory(ahead, { ...wishes, afterAirS: 30 }, [0], 1000).proved).toBe(false);
     const calm: AlarmWishes = {
       limit: 0.01,
       leastFlowM3s: 0,

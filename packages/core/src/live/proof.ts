@@ -64,36 +64,49 @@ export function lineProof(
   };
 }
 
-/** What the oxygen did since a moment: once proved, and over the limit after that. */
+/** What the oxygen did while a purge was on. */
 export interface ProofHistory {
+  /** It was proved since the vent that is open was opened. */
   readonly proved: boolean;
-  /** Air came in after it was proved. */
-  readonly lost: boolean;
+  /** When air came in last after a proof, ms; null where none did, or it was swept out since. */
+  readonly airMs: number | null;
 }
 
-/** Whether the limit has once held for as long as asked since a moment, and was passed after that. */
+/**
+ * Whether the limit has held for as long as asked at the vent that is open, and whether air came in after a proof, at
+ * this vent or one before, that is not swept out yet. A vent that is opened meets air first: that is none that came in.
+ * @param opened when the vents were opened, one after another, ms
+ * @param afterAirS how long the limit must hold to count as proved once air came in, s
+ */
 export function proofHistory(
   all: readonly PurgeReading[],
-  wishes: ProofWishes,
-  sinceMs: number,
+  wishes: ProofWishes & { readonly afterAirS: number },
+  opened: readonly number[],
   nowMs = Infinity,
 ): ProofHistory {
   let from: PurgeReading | null = null;
   let before: PurgeReading | null = null;
-  let proved = false;
+  let [proved, airMs, vent]: [boolean, number | null, number] = [false, null, -1];
   for (const r of readBy(all, nowMs)) {
-    if (r.device !== 'oxygen' || r.atMs < sinceMs) continue;
+    if (r.device !== 'oxygen') continue;
+    while ((opened[vent + 1] ?? Infinity) <= r.atMs) {
+      vent += 1;
+      [from, before, proved] = [null, null, false];
+    }
+    if (vent < 0) continue;
     const close = before !== null && r.atMs - before.atMs <= Math.max(goodForMs(before), goodForMs(r));
     if (r.value > wishes.limit) {
-      if (proved) return { proved, lost: true };
+      if (proved) airMs = r.atMs;
       from = null;
     } else {
       from = from && close ? from : r;
-      proved ||= r.atMs - from.atMs >= 1000 * wishes.holdS;
+      if (r.atMs - from.atMs >= 1000 * (airMs === null ? wishes.holdS : wishes.afterAirS))
+        [proved, airMs] = [true, null];
     }
     before = r;
   }
-  return { proved, lost: false };
+  // A vent that was opened just now was not read at yet.
+  return { proved: proved && vent === opened.length - 1, airMs };
 }
 
 /**

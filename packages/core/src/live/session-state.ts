@@ -5,7 +5,7 @@ import { formatDuration } from '../units/units.js';
 import { type Alarm, alarms } from './alarms.js';
 import type { DeviceId } from './instruments.js';
 import { allReadings, type Mark, type PurgeReading, readBy, readingsOf } from './marks.js';
-import { goodForMs, holdAfterAirS, lineProof, type Proof, proofHistory } from './proof.js';
+import { holdAfterAirS, lineProof, type Proof, proofHistory } from './proof.js';
 
 /** What a purge session is run by; written once when it starts. */
 export interface SessionPlan {
@@ -21,7 +21,7 @@ export interface SessionPlan {
   readonly coolS: Readonly<Record<string, number>>;
 }
 
-export type SessionStep = 'turn on' | 'move vent' | 'fill' | 'braze' | 'brazing' | 'cool' | 'cap' | 'over';
+export type SessionStep = 'turn on' | 'move vent' | 'fill' | 'sweep' | 'braze' | 'brazing' | 'cool' | 'cap' | 'over';
 
 /** Where a session stands: one thing to do, and all that speaks for or against doing it. */
 export interface SessionState {
@@ -47,6 +47,8 @@ interface Tally {
   openVent: string | null;
   /** When the open vent was opened, ms; null while the purge is not on. */
   ventAtMs: number | null;
+  /** Each time a vent was opened or the nitrogen turned up, ms. */
+  readonly opened: number[];
   begun: string | null;
   capped: boolean;
   readonly made: Set<string>;
@@ -60,6 +62,7 @@ function tally(marks: readonly Mark[]): Tally {
   const t: Tally = {
     openVent: null,
     ventAtMs: null,
+    opened: [],
     begun: null,
     capped: false,
     made: new Set(),
@@ -73,6 +76,7 @@ function tally(marks: readonly Mark[]): Tally {
       case 'purge on':
       case 'vent open':
         [t.openVent, t.ventAtMs] = [m.vent, m.atMs];
+        t.opened.push(m.atMs);
         break;
       case 'joint begun':
         t.begun = id;
@@ -119,13 +123,20 @@ export const lineNow = (plan: SessionPlan, t: Pick<Tally, 'made' | 'leaking'>, f
 
 /** The least flow a sweep is counted with, m3/s. */
 const LEAST_COUNTED_M3S = 1e-5;
+/** Readings of the flow are noisy: their mean over so long counts, ms. */
+const FLOW_MS = 30_000;
 
-/** Nitrogen going in, m3/s: as the meter reads just now, else the trickle that is planned. */
-function flowNow(plan: SessionPlan, readings: readonly PurgeReading[], nowMs: number): number {
-  const read = readingsOf(readings, 'flow').at(-1);
+/** Nitrogen going in, m3/s: as the meter read lately since the vent was opened, else the trickle that is planned. */
+function flowNow(plan: SessionPlan, readings: readonly PurgeReading[], sinceMs: number, nowMs: number): number {
+  const read = readingsOf(readings, 'flow').filter((r) => r.atMs >= Math.max(sinceMs, nowMs - FLOW_MS));
+  const mean = read.length ? read.reduce((sum, r) => sum + r.value, 0) / read.length : plan.trickleM3s;
   // Under the least flow it calls by itself; counted on with, it would be swept never.
-  return Math.max(read && nowMs - read.atMs <= goodForMs(read) ? read.value : plan.trickleM3s, LEAST_COUNTED_M3S);
+  return Math.max(mean, LEAST_COUNTED_M3S);
 }
+
+/** Whether the vent reads over the limit just now: first the leak of air is found. */
+const overNow = ({ newest, stale }: Proof, { limit }: SessionPlan): boolean =>
+  newest !== null && !stale && newest.value > limit;
 
 /**
  * Where a purge session stands at a moment, from its plan, its marks and its readings alone; so that any tablet, after
@@ -146,11 +157,14 @@ export function sessionState(
     leaking: t.leaking,
   });
   const readings = readBy(allReadings(received, marks), nowMs);
-  const history = t.ventAtMs === null ? null : proofHistory(readings, plan, t.ventAtMs);
-  const wasProved = history?.proved ?? false;
-  const holdS = history?.lost
-    ? holdAfterAirS(plan.holdS, lineTotals(plan.net.runs).volumeM3, flowNow(plan, readings, nowMs))
-    : plan.holdS;
+  const afterAirS = holdAfterAirS(
+    plan.holdS,
+    lineTotals(plan.net.runs).volumeM3,
+    flowNow(plan, readings, t.ventAtMs ?? nowMs, nowMs),
+  );
+  const history = proofHistory(readings, { ...plan, afterAirS }, t.opened);
+  const wasProved = history.proved;
+  const holdS = history.airMs === null ? plan.holdS : afterAirS;
   const proof = lineProof(readings, { ...plan, holdS }, nowMs, t.ventAtMs ?? nowMs);
   const calling = t.capped || t.ventAtMs === null ? [] : alarms(readings, { ...plan, wasProved }, nowMs);
   const stop = calling.find((a) => a.level === 'stop') ?? null;
@@ -186,7 +200,7 @@ export function sessionState(
         )
       : at('cap', 'No joint is left that a vent sweeps.', 'Cap the line.');
   if (t.begun && stop)
-    return at('brazing', `Flame away from ${name}.`, `${stop.says}. Made all the same, or stopped: say which.`);
+    return at('brazing', `Flame away from ${name}.`, 'Mend what calls. Made all the same, or stopped: say which.');
   if (t.begun)
     return at(
       'brazing',
@@ -205,6 +219,12 @@ export function sessionState(
           `Open vent ${stage.vent}, shut ${t.openVent ?? 'the other'}. Fill at ${said(plan.fillM3s, 'flow')}.`,
           `Then prove the line again for ${name}.`,
         );
+  if (!proof.proved && history.airMs !== null && history.airMs > t.ventAtMs && !overNow(proof, plan))
+    return at(
+      'sweep',
+      `Air came in. Nitrogen up to ${said(plan.fillM3s, 'flow')}: sweep it out.`,
+      'What came in at the feed reaches the vent last: it may read clean before.',
+    );
   if (!proof.proved)
     return at(
       'fill',
@@ -213,11 +233,11 @@ export function sessionState(
         : wasProved
           ? 'Not proved any more: no flame.'
           : 'Fill the line. No flame yet.',
-      history?.lost
+      history.airMs !== null && !overNow(proof, plan)
         ? `Air came in: the whole line is swept once more, so the limit must hold ${formatDuration(Math.ceil(holdS))}.`
         : `${name} is next, once the limit has held.`,
     );
-  if (stop) return at('fill', 'No flame: mend first what calls.', `${stop.says}.`);
+  if (stop) return at('fill', 'No flame: mend first what calls.', `${name} is next, once nothing calls.`);
   return at(
     'braze',
     `The line is proved. Cut back to ${said(plan.trickleM3s, 'flow')} and braze ${name}.`,

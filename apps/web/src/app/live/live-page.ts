@@ -191,6 +191,8 @@ export class LivePage {
         return { word: `Vent ${s.vent ?? ''} open, nitrogen on`, kind: 'purge on', vent: s.vent };
       case 'move vent':
         return { word: `Vent ${s.vent ?? ''} is open`, kind: 'vent open', vent: s.vent };
+      case 'sweep':
+        return { word: 'Nitrogen is up', kind: 'purge on', vent: s.vent };
       case 'braze':
         return { word: `Flame on ${name(s.jointId)}`, kind: 'joint begun', jointId: s.jointId };
       case 'brazing':
@@ -216,7 +218,7 @@ export class LivePage {
     const s = this.state();
     if (!s?.jointId) return null;
     if (s.step === 'brazing') return { word: 'Stop: not made', kind: 'joint stopped', jointId: s.jointId };
-    if (s.step === 'braze' || s.step === 'fill')
+    if (s.step === 'braze' || s.step === 'fill' || s.step === 'sweep')
       return { word: `Skip ${this.live.markOf()(s.jointId)}`, kind: 'joint skipped', jointId: s.jointId };
     return null;
   });
