@@ -76,6 +76,7 @@ const person = (id: string): Me => ({
   brazerId: null,
   mustChange: false,
   secondFactor: 'off',
+  byCode: false,
 });
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();
@@ -252,12 +253,29 @@ describe('the outbox', () => {
     expect(outbox.held()).toEqual([]);
   });
 
+  it('sends what was refused once more when it is asked to, as another command, over what stands now', async () => {
+    const sent = server('no network', refused, ok);
+    const { outbox } = page();
+    await outbox.send('joint', put);
+    await vi.waitFor(() => expect(outbox.held()[0]?.refused).not.toBeNull(), 8000);
+    const [first] = outbox.held();
+    await outbox.again(first?.command.id ?? '', {
+      ...first!.command,
+      records: [{ seen: 7, data: joint }],
+    });
+    await vi.waitFor(() => expect(outbox.held()).toEqual([]), 8000);
+    expect(sent.at(-1)).toMatchObject({ records: [{ seen: 7 }] });
+    expect(sent.at(-1)?.id).not.toBe(first?.command.id);
+    await outbox.again('nothing of the kind');
+  });
+
   it('keeps an entry that was refused while nobody looked, until it is discarded', async () => {
     server('no network', refused);
     const { outbox, types } = page();
     await outbox.send('joint', put);
     await vi.waitFor(() => expect(outbox.held()[0]?.refused?.detail).toBe('mark: taken'), { timeout: 6000 });
-    expect(types()).toEqual(['held']);
+    // What stands is read again, without it laid over.
+    await vi.waitFor(() => expect(types()).toEqual(['held', 'delivered']));
     await outbox.discard(outbox.held()[0]?.command.id ?? '');
     expect(outbox.held()).toEqual([]);
   });

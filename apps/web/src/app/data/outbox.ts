@@ -120,6 +120,19 @@ export class Outbox implements OnDestroy {
     this.dispatcher.dispatch(recordEvents[how](written));
   }
 
+  /**
+   * Sends what was refused once more: what was against it was put right.
+   * @param command the same over what stands now
+   */
+  async again(commandId: string, command?: PutCommand): Promise<void> {
+    const held = this.held().find((h) => h.command.id === commandId);
+    if (!held) return;
+    // It is another command now: the server remembers what became of the first.
+    await this.keep({ ...held, command: { ...(command ?? held.command), id: newId() }, refused: null });
+    await this.drop(commandId);
+    this.schedule(0);
+  }
+
   /** Forgets one held command for good. */
   async discard(commandId: string): Promise<void> {
     await this.drop(commandId);
@@ -187,6 +200,7 @@ export class Outbox implements OnDestroy {
     if (!enteredBy()) return this.schedule(RETRY_MS);
     // An entry names its photographs: they go first.
     if ((await this.pictures.flush()) === 'away') return this.schedule(RETRY_MS);
+    // What was held has come to something: what stands is read again, without what was refused laid over it.
     let delivered = 0;
     for (const h of this.waiting()) {
       try {
@@ -201,6 +215,7 @@ export class Outbox implements OnDestroy {
         // Discarded meanwhile: it does not come back.
         if (await this.stands(h.command.id)) await this.keep({ ...h, refused: problemOf(e) });
         await this.refresh();
+        delivered += 1;
       }
     }
     if (delivered) this.dispatcher.dispatch(recordEvents.delivered());

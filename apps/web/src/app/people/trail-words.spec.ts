@@ -1,6 +1,7 @@
 import type { Touched } from '@hephaist/contracts/records/trail';
 import { describe, expect, it } from 'vitest';
-import { changeWords, deedWords, fieldWords, leafWords, touchedWords } from './trail-words';
+import { fieldWords, leafWords } from '../data/field-words';
+import { changeWords, deedWords, touchedWords } from './trail-words';
 
 const joint = (version: number, hash: string | null = 'h'): Touched => ['joint', `j${version}`, version, hash];
 

@@ -1,17 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { kindRow } from '@hephaist/contracts/records/kinds';
 import { fromDevice } from '../data/answers';
 import { HeldPictures } from '../data/held-pictures';
+import type { Held } from '../data/local-db';
 import { Outbox } from '../data/outbox';
 import { ago } from '../time/ago';
 import { ticking } from '../time/ticking';
 import { hereZone, localNow } from '../time/zone';
 import { newerVersion, takeNewer } from './newer-version';
+import { RefusedEntry } from './refused-entry';
 
 /** A line at the foot while entries wait for the server or were refused by it. Nothing typed is dropped silently. */
 @Component({
   selector: 'hp-held-entries',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, RefusedEntry],
   template: `
     <div aria-live="polite">
       @if (since(); as at) {
@@ -49,12 +52,10 @@ import { newerVersion, takeNewer } from './newer-version';
           <ul>
             @for (h of outbox.held(); track h.command.id) {
               <li>
-                {{ h.command.kind }}, {{ h.command.records.length }} to write
-                @if (h.refused; as refused) {
-                  <span class="refused">✕ refused: {{ refused.detail }}</span>
-                  <code>{{ text(h.command.records) }}</code>
-                  <button matButton="outlined" (click)="outbox.discard(h.command.id)">Discard this entry</button>
+                @if (h.refused) {
+                  <hp-refused-entry [held]="h" />
                 } @else {
+                  {{ words(h) }}
                   <span class="quiet">{{
                     outbox.isOthers(h) ? 'entered by ' + h.by?.person + ': waits until they sign in here' : 'waiting'
                   }}</span>
@@ -79,12 +80,6 @@ import { newerVersion, takeNewer } from './newer-version';
       padding: 6px 36px 10px;
       background: var(--sheet);
     }
-    code {
-      display: block;
-      font-size: 12px;
-      max-height: 80px;
-      overflow: auto;
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -102,5 +97,6 @@ export class HeldEntries {
     if (at === null) return null;
     return `${localNow(hereZone(), new Date(at)).replace('T', ' ')}, ${ago(this.nowMs() - at)}`;
   });
-  protected readonly text = (value: unknown): string => JSON.stringify(value);
+  protected readonly words = ({ command: { kind, records } }: Held): string =>
+    records.length === 1 ? kindRow(kind).words[0] : `${records.length} ${kindRow(kind).words[1]}`;
 }
