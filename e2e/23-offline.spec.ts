@@ -1,5 +1,6 @@
-import { expect, type Page } from '@playwright/test';
+import { expect } from '@playwright/test';
 import sharp from 'sharp';
+import { make, onDevice } from './at-the-torch';
 import { expectAxeClean, openDemo, recordsOf, testAs, toBraze } from './helpers';
 
 const test = testAs('orla');
@@ -9,38 +10,6 @@ const photo = () =>
   sharp({ create: { width: 320, height: 240, channels: 3, background: '#b87333' } })
     .jpeg()
     .toBuffer();
-
-/** The application is on the device, and what it was told of the job too. */
-async function onDevice(page: Page): Promise<void> {
-  await page.evaluate(async () => {
-    await navigator.serviceWorker.ready;
-    const names = await caches.keys();
-    const counts = await Promise.all(names.map(async (n) => (await (await caches.open(n)).keys()).length));
-    if (counts.reduce((a, b) => a + b, 0) < 50) throw new Error('not on the device yet');
-  });
-}
-
-/** Makes a joint from its first step to its log: each target is touched until the next step stands. */
-async function make(page: Page, mark: string, picture?: Buffer): Promise<void> {
-  const heading = page.getByRole('heading', { level: 1 });
-  for (let words = ''; !words.includes('Is this right?'); words = (await heading.textContent()) ?? '') {
-    const name = words.includes('Photograph') && !picture ? 'Without one' : null;
-    if (words.includes('Photograph') && picture) {
-      await page
-        .locator('input[type=file]')
-        .setInputFiles({ name: `${mark}.jpg`, mimeType: 'image/jpeg', buffer: picture });
-      await expect(page.getByRole('img', { name: `Photograph 1 of ${mark}` })).toBeVisible();
-    }
-    if (!words) continue;
-    await expect(async () => {
-      await (name ? page.getByRole('button', { name }) : page.locator('.target.go')).tap({ timeout: 2000 });
-      await expect(heading).not.toHaveText(words.trim(), { timeout: 400 });
-    }).toPass();
-  }
-  await expect(heading).toContainText(`${mark} is made`);
-  await page.getByRole('button', { name: `Log ${mark} brazed` }).tap();
-  await expect(page.getByText(`✓ ${mark} is logged.`)).toBeVisible();
-}
 
 test('a day with no network: begun cold, joints made and photographed, and all of it arrives once', async ({
   page,

@@ -1,5 +1,5 @@
 import { computed, inject } from '@angular/core';
-import { mayNow } from '@hephaist/contracts/exchange/hand-on';
+import { mayNow, type TakeOver } from '@hephaist/contracts/exchange/hand-on';
 import {
   type Deed,
   type FirstRun,
@@ -14,6 +14,7 @@ import { forgetAnswers } from './answers';
 import { ApiProblem, AwayError, call, post, signedOut } from './api';
 import { remember, remembered } from './holder';
 import { Outbox } from './outbox';
+import { setTakingOver } from './taking-over';
 import { me, mustSignIn } from './who';
 
 const LEAVING = 'hephaist.leaving';
@@ -66,7 +67,18 @@ export const AccountStore = signalStore(
       firstRunState: (): Promise<FirstRunState> => call('first-run'),
       may: (deed: Deed): boolean => mayNow(me() ?? { roles: [], byCode: false }, deed),
       /** @throws ApiProblem when refused */
-      signIn: async (given: SignIn): Promise<void> => enter(await post<Me>('sign-in', given)),
+      async signIn(given: SignIn): Promise<void> {
+        const who = await post<Me>('sign-in', given);
+        setTakingOver(null);
+        enter(who);
+      },
+      /** Takes this device over with a short code. @throws ApiProblem when it is wrong */
+      async takeOver(asked: TakeOver): Promise<Me> {
+        const who = await post<Me>('hand-on', asked);
+        setTakingOver(null);
+        remember(who);
+        return who;
+      },
       reset: (given: Reset): Promise<unknown> => post('reset', given),
       firstRun: async (given: FirstRun): Promise<void> => enter(await post<Me>('first-run', given)),
       changePassword: async (given: NewPassword): Promise<void> => enter(await post<Me>('password', given)),
@@ -79,6 +91,7 @@ export const AccountStore = signalStore(
         // What is kept here for somebody goes with them.
         await forgetAnswers(me()?.id).catch(() => undefined);
         remember(null);
+        setTakingOver(null);
         location.assign('/');
       },
     };

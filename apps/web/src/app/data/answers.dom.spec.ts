@@ -4,6 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { forgetAnswers, fromDevice, GOOD_MS, isKept, keepAnswer, keptAnswer, onDevice } from './answers';
 import { AwayError, call, signedOut } from './api';
 import { remember } from './holder';
+import { keepHolder } from './holders';
 
 import 'fake-indexeddb/auto';
 
@@ -54,6 +55,20 @@ describe('what the server answered, kept for when it is away', () => {
     expect(await keptAnswer('crew', 1001 + GOOD_MS)).toBeNull();
     expect(await onDevice(1001 + GOOD_MS)).toEqual([]);
     expect(await keptAnswer('crew', 1000)).toBeNull();
+  });
+
+  it('a device that is handed on among several shows each what another of them was told, and nobody else', async () => {
+    await keepAnswer('crew', ['orla’s'], 1000);
+    remember(person('wren'));
+    expect(await keptAnswer('crew', 2000)).toBeNull();
+    await keepHolder(person('wren'), '4711', 1);
+    expect(await keptAnswer('crew', 2000)).toBeNull();
+    await keepHolder(person('orla'), '0815', 1);
+    expect(await keptAnswer('crew', 2000)).toEqual(['orla’s']);
+    await keepAnswer('crew', ['wren’s'], 1500);
+    expect(await keptAnswer('crew', 2000)).toEqual(['wren’s']);
+    remember(person('imre'));
+    expect(await keptAnswer('crew', 2000)).toBeNull();
   });
 
   it('is bound to the person, and goes when the sign-in ends', async () => {

@@ -1,5 +1,6 @@
 import { signal } from '@angular/core';
 import { remembered } from './holder';
+import { holdersHere } from './holders';
 import { inLocal, type KeptAnswer } from './local-db';
 
 /** What is asked at the torch: jobs with their joints and logs, crew, tables, what is on file, rigs. */
@@ -26,10 +27,18 @@ export async function keepAnswer(path: string, body: unknown, at = Date.now()): 
   await inLocal((db) => db.put('answers', answer).catch(() => undefined));
 }
 
-/** What the server last answered whoever was signed in here; null where nothing is kept, or for too long. */
+/** Whose answers somebody may be shown: their own; and where the device is handed on among several, those of them all. */
+function shownTo(by: string): readonly string[] {
+  const holders = holdersHere().map((h) => h.id);
+  return holders.includes(by) ? holders : [by];
+}
+
+/** What the server last answered here to whoever may be shown it; null where nothing is kept, or for too long. */
 export async function keptAnswer<T>(path: string, now = Date.now()): Promise<T | null> {
   const by = remembered()?.id;
-  const kept = by && (await inLocal((db) => db.get('answers', keyOf(by, path))));
+  if (!by) return null;
+  const all = await inLocal((db) => Promise.all(shownTo(by).map((id) => db.get('answers', keyOf(id, path)))));
+  const kept = all.reduce((a, b) => (b && (!a || b.at > a.at) ? b : a), undefined);
   if (!kept || now - kept.at > GOOD_MS) return null;
   fromDevice.update((since) => Math.min(since ?? kept.at, kept.at));
   return kept.body as T;

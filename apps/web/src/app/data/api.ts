@@ -2,6 +2,7 @@ import { signal } from '@angular/core';
 import type { Problem } from '@hephaist/contracts/exchange/answers';
 import { forgetAnswers, fromDevice, isKept, keepAnswer, keptAnswer } from './answers';
 import { remembered } from './holder';
+import { setTakingOver, takingOver } from './taking-over';
 
 /** The server said no: the problem as it told it. */
 export class ApiProblem extends Error {
@@ -16,6 +17,12 @@ export class AwayError extends Error {
     super(words);
   }
 }
+
+const posting = (body: unknown): RequestInit => ({
+  method: 'POST',
+  headers: { 'Content-Type': 'application/json' },
+  body: JSON.stringify(body),
+});
 
 /** True since the server said that nobody is signed in here; what was sent may be sent again after signing in. */
 export const signedOut = signal(false);
@@ -54,8 +61,28 @@ async function refuse(response: Response): Promise<never> {
 /** Answers after which the same may be sent again: nothing behind the proxy, busy, the database away, a full disk. */
 const AGAIN: ReadonlySet<number> = new Set([502, 503, 504, 507]);
 
+/** What is asked before the server knows who took this page over. */
+const BEFORE_TAKING_OVER: ReadonlySet<string> = new Set(['hand-on', 'sign-in', 'sign-out', 'reset', 'first-run']);
+let telling: Promise<void> | null = null;
+
+/** Tells the server who took this page over with no network. @throws AwayError where it is away, or does not take it */
+async function tellTakingOver(): Promise<void> {
+  const asked = takingOver();
+  if (!asked) return;
+  try {
+    await callNow('hand-on', posting(asked));
+    setTakingOver(null);
+  } catch (e) {
+    if (!(e instanceof ApiProblem)) throw e;
+    setTakingOver(null);
+    mustSignIn();
+  }
+}
+
 /** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
 async function callNow<T>(path: string, init?: RequestInit): Promise<T> {
+  if (!BEFORE_TAKING_OVER.has(path) && takingOver())
+    await (telling ??= tellTakingOver().finally(() => void (telling = null)));
   const response = await reach(path, init);
   if (AGAIN.has(response.status)) {
     const problem = (await response.json().catch(() => null)) as Problem | null;
@@ -102,7 +129,7 @@ export const download = (path: string, body: unknown): Promise<Blob> =>
 const sending =
   (method: 'POST' | 'PUT') =>
   <T>(path: string, body: unknown): Promise<T> =>
-    call<T>(path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) });
+    call<T>(path, { ...posting(body), method });
 
 /** Posts JSON. */
 export const post = sending('POST');

@@ -114,7 +114,7 @@ describe('the open job', () => {
     const { store, api } = await opened();
     const crew = vi.spyOn(TestBed.inject(CrewStore), 'load');
     const before = api.asked.length;
-    await store.saveLog({ ...(file.logs[0] as JointLog), id: 'log-new' });
+    await store.saveLogs([{ ...(file.logs[0] as JointLog), id: 'log-new' }]);
     expect(store.logsOnFile().map((l) => l.id)).toContain('log-new');
     await vi.waitFor(() => expect(api.asked.slice(before)).toEqual(['commands', 'crew']));
     TestBed.inject(Dispatcher).dispatch(recordEvents.delivered());

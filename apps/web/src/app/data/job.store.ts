@@ -162,9 +162,14 @@ export const JobStore = signalStore(
       select(id: string): void {
         patchState(store, { selectedId: id });
       },
-      /** Writes a log entry. */
-      saveLog: async (log: JointLog): Promise<'done' | 'held'> =>
-        (await outbox.send('log', [{ seen: 0, data: log }])).state,
+      /** Writes entries of the log, all or none. */
+      saveLogs: async (logs: readonly JointLog[]): Promise<'done' | 'held'> =>
+        (
+          await outbox.send(
+            'log',
+            logs.map((data) => ({ seen: 0, data })),
+          )
+        ).state,
       /** Changes what a joint was after it was brazed, signed. */
       async changeAfterwards(joint: Joint, seen: number, password: string, commandId: string): Promise<void> {
         await outbox.sendSigned('joint', { seen, data: joint }, { password, meaning: 'changed' }, commandId);

@@ -15,6 +15,7 @@ const NO_WAYS = {
   editions: '',
   laboratory: '',
   lookedByAnother: false,
+  shortCodes: true,
   rigChecksSigned: false,
 } as const;
 

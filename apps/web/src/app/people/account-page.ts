@@ -14,12 +14,13 @@ import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
 import { OnThisDevice } from './on-this-device';
 import { OwnAccountStore } from './own-account.store';
+import { ShortCodeCard } from './short-code-card';
 
 /** One's own account: the second factor of the sign-in, and where one is signed in. */
 @Component({
   selector: 'hp-account-page',
   providers: [OwnAccountStore],
-  imports: [OnThisDevice, Cell, Table, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
+  imports: [OnThisDevice, ShortCodeCard, Cell, Table, Entry, FormEnd, FormOf, MatButtonModule, MatCardModule],
   templateUrl: './account-page.html',
   styleUrl: './account-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -21,6 +21,7 @@ import { Pick as PickField } from '../forms/pick';
 import { Problem } from '../forms/problem';
 import { Cell } from '../layout/cell';
 import { type Column, Table } from '../layout/table';
+import { Devices } from './devices';
 import { PeopleStore } from './people.store';
 
 const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '', password: '', disabled: false };
@@ -30,6 +31,7 @@ const blank = { person: '', name: '', roles: ['fitter'] as Role[], brazerId: '',
   selector: 'hp-people-page',
   providers: [PeopleStore],
   imports: [
+    Devices,
     Cell,
     Table,
     RouterLink,

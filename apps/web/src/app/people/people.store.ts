@@ -1,3 +1,4 @@
+import type { Device } from '@hephaist/contracts/exchange/hand-on';
 import type { ChangePerson, NewPerson, PeopleAnswer, Person } from '@hephaist/contracts/exchange/people';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post, put } from '../data/api';
@@ -7,11 +8,12 @@ interface PeopleState {
   readonly people: readonly Person[] | null;
   /** The company asks for a second factor of who signs or administers. */
   readonly required: boolean;
+  readonly devices: readonly Device[];
 }
 
 /** People of the company. Every change is answered with all of them as they stand then. */
 export const PeopleStore = signalStore(
-  withState<PeopleState>({ people: null, required: false }),
+  withState<PeopleState>({ people: null, required: false, devices: [] }),
   withMethods((store) => {
     const take = ({ people, secondFactorRequired }: PeopleAnswer): void =>
       patchState(store, { people, required: secondFactorRequired });
@@ -25,6 +27,9 @@ export const PeopleStore = signalStore(
         take(await post<PeopleAnswer>('company/second-factor', { required })),
       secondOff: async (id: string): Promise<void> =>
         take(await post<PeopleAnswer>(`people/${id}/second-factor/off`, {})),
+      loadDevices: async (): Promise<void> => patchState(store, { devices: await call<Device[]>('devices') }),
+      revoke: async (id: string): Promise<void> =>
+        patchState(store, { devices: await post<Device[]>(`devices/${id}/revoke`, {}) }),
       /** A code that gives a new password once. */
       resetCode: async (id: string): Promise<string> =>
         (await post<{ code: string }>(`people/${id}/reset-code`, {})).code,

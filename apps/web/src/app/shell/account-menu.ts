@@ -6,6 +6,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import { AccountStore } from '../data/account.store';
 import { Outbox } from '../data/outbox';
+import { askIn } from '../layout/ask-in';
 import { UnitsStore } from '../units/units.store';
 import { openKeySheet } from './palette-opener';
 import { ThemeStore } from './theme';
@@ -29,6 +30,9 @@ import { ThemeStore } from './theme';
       <mat-menu #menu="matMenu">
         <p class="who">
           {{ me.person }}<br /><span class="quiet">{{ me.roles.join(', ') }}, {{ me.company }}</span>
+          @if (me.byCode) {
+            <br /><span class="quiet">by short code: logs, signs nothing</span>
+          }
         </p>
         <button mat-menu-item role="menuitemradio" [attr.aria-checked]="isUs()" (click)="units.use('us')">
           {{ isUs() ? '● ' : '○ ' }}in, °F, psi
@@ -48,6 +52,7 @@ import { ThemeStore } from './theme';
           }}
         </p>
         <a mat-menu-item routerLink="/account">Your account</a>
+        <button mat-menu-item (click)="handOn()">Hand this device on</button>
         <button mat-menu-item (click)="account.signOut()">Sign out</button>
       </mat-menu>
     }
@@ -94,6 +99,10 @@ export class AccountMenu {
   private readonly dialog = inject(MatDialog);
   protected readonly isUs = (): boolean => this.units.system() === 'us';
 
+  protected async handOn(): Promise<void> {
+    const { HandOn } = await import('../signing/hand-on');
+    await askIn(this.dialog, HandOn, undefined, 'hand-on-title');
+  }
   protected keys(): void {
     void openKeySheet(this.dialog);
   }
