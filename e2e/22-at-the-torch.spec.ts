@@ -2,6 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { toBuffer } from 'qrcode';
 import { jointLabel } from '../packages/contracts/src/exchange/label';
 import { expectAxeClean, openDemo, recordsOf, testAs, toBraze } from './helpers';
+import { pick } from './pick';
 
 const test = testAs('orla');
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
@@ -159,6 +160,54 @@ test('two in hand at once, each with its clock; out of order, back, a reload, an
   const [log] = await logsOf(page, job, 'OX-16');
   expect(log).toMatchObject({ visual: 'rejected', oxygen: 0.004 });
   expect(log?.visualReason).toBe('filler not visible all round');
+});
+
+test('like joints: what is made in hand is filed by one confirmation, and so are those that are picked', async ({
+  page,
+}) => {
+  await page.clock.install({ time: Date.now() - HOUR_MS });
+  const job = await openDemo(page, 'braze');
+  const { touch } = hand(page);
+  /** Through a joint as far as the page that is confirmed. */
+  const make = async (mark: string): Promise<void> => {
+    await page.goto(`/job/${job}/braze`);
+    await toBraze(page, mark);
+    await page.getByRole('link', { name: `Make ${mark}, step by step` }).tap();
+    for (const word of ['Cleaned', 'It fits', 'In, and held', 'On', 'Lit, neutral', 'Flame on it']) await touch(word);
+    await page.clock.runFor(50_000);
+    for (const word of ['At heat', 'Made: flame off']) await touch(word);
+    await page.clock.runFor(300_000);
+    for (const word of ['It is cool', 'Good all round', 'Without one']) await touch(word);
+    await says(page, `${mark} is made. Is this right?`);
+  };
+  await make('OX-18');
+  await make('OX-19');
+  await expect(page.getByText('Filed with it, each its own entry: 1')).toBeVisible();
+  await expect(page.getByRole('checkbox', { name: /OX-18/ })).toBeChecked();
+  await expectAxeClean(page);
+  await touch('Log OX-19 brazed');
+  await expect(page.getByText('✓ OX-19 and 1 more are logged.')).toBeVisible();
+  const [[a], [b]] = await Promise.all([logsOf(page, job, 'OX-18'), logsOf(page, job, 'OX-19')]);
+  expect(a?.id).not.toBe(b?.id);
+  expect(a).toMatchObject({ fillerLot: b?.fillerLot, lookedBy: 'Orla Fennimore', visual: 'accepted' });
+  expect(Date.parse(b?.brazedAt ?? '') - Date.parse(a?.brazedAt ?? '')).toBeGreaterThanOrEqual(300_000);
+  expect(a?.steps).toHaveLength(10);
+
+  // Those that were made without the tablet: picked, and said once.
+  await page.goto(`/job/${job}/braze`);
+  await page.getByLabel('Find a joint').fill('OX-2');
+  for (const mark of ['OX-22', 'OX-23', 'OX-24']) await page.getByRole('checkbox', { name: `Pick ${mark}` }).check();
+  await page.getByRole('button', { name: 'Log together: 3' }).tap();
+  const dialog = page.getByRole('dialog', { name: 'OX-22 and 2 alike' });
+  await expect(dialog.getByText('Filed with it, each its own entry: 0')).toBeVisible();
+  await pick(dialog.getByLabel('Looks'), 'accepted');
+  await expect(dialog.getByText('Filed with it, each its own entry: 2')).toBeVisible();
+  await dialog.getByRole('checkbox', { name: /OX-24/ }).uncheck();
+  await expectAxeClean(page);
+  await dialog.getByRole('button', { name: 'Log OX-22 brazed' }).tap();
+  await expect(page.getByText('2 joints are logged, each its own entry.')).toBeVisible();
+  expect(await logsOf(page, job, 'OX-23')).toHaveLength(1);
+  expect(await logsOf(page, job, 'OX-24')).toHaveLength(0);
 });
 
 test('a label leads to its joint, by a picture of it; what is none is told', async ({ page }) => {

@@ -68,6 +68,7 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['GET', '/follow/:of/:id/page.pdf', 'read'],
   ['GET', '/follow', 'read'],
   ['GET', '/papers/laboratory-request/all', 'read'],
+  ['GET', '/labels/:of', 'read'],
   ['GET', '/papers/:kind/:id', 'read'],
   ['POST', '/calendar', 'calendar'],
   ['GET', '/calendar/:token', 'open'],

@@ -1,9 +1,10 @@
-import { jointLabel } from '@hephaist/contracts/exchange/label';
+import { jointLabel, lotLabel, rigLabel } from '@hephaist/contracts/exchange/label';
 import type { Job } from '@hephaist/contracts/records/job';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Line } from '@hephaist/contracts/records/line';
+import type { Lot } from '@hephaist/contracts/records/lot';
 import { planner } from '@hephaist/contracts/records/planner';
-import type { JointPlan } from '@hephaist/core/joint/plan';
+import type { Rig } from '@hephaist/contracts/records/rig';
 import { chosenWords } from '@hephaist/core/joint/rod-words';
 import type { Shop } from '@hephaist/core/joint/shop';
 import { drawQr } from '../pdf/qr.js';
@@ -15,51 +16,73 @@ const ACROSS = 3;
 const HEIGHT = 86;
 const CODE = 68;
 
-/** What stands beside a code: mark, size and metals, rod and flux, position. */
-function wordsOf(joint: Joint, line: Line, plan: JointPlan | null): string {
-  const metals = plan ? `${plan.tubeMetal.short} to ${plan.socketMetal.short}` : '';
-  const rod = chosenWords(plan?.selection.chosen, 'no rod yet');
-  return [`${joint.tube.size} ${metals}`, rod, joint.position, line.name].join('\n');
+/** One label: what its code says, what stands large beside it, and the lines under that. */
+export interface Label {
+  readonly code: string;
+  readonly head: string;
+  readonly lines: readonly string[];
 }
 
-/** Labels of joints for a common sheet, three in a row, each with its mark and the address of the joint at the torch. */
-export function labelSheet(
-  about: { readonly job: Job; readonly lines: readonly Line[]; readonly joints: readonly Joint[]; readonly shop: Shop },
-  origin: string,
-  asked: PaperAsked,
-): Promise<Buffer> {
-  const { job, lines, joints, shop } = about;
-  const sheet = new Sheet(
-    `Joint labels, ${job.name}`,
-    `${asked.company} · labels of ${job.name} · printed ${asked.day}`,
-    {
-      layout: 'portrait',
-      size: asked.size,
-    },
-  );
-  const planOf = planner(job, lines, shop);
+/** Labels for a common sheet, three in a row. */
+export function labelSheet(title: string, foot: string, labels: readonly Label[], asked: PaperAsked): Promise<Buffer> {
+  const sheet = new Sheet(title, `${asked.company} · ${foot} · printed ${asked.day}`, {
+    layout: 'portrait',
+    size: asked.size,
+  });
   const wide = sheet.width / ACROSS;
-  const byId = new Map(lines.map((l) => [l.id, l]));
-  for (let from = 0; from < joints.length; from += ACROSS) {
+  for (let from = 0; from < labels.length; from += ACROSS) {
     sheet.room(HEIGHT);
     const y = sheet.doc.y;
-    joints.slice(from, from + ACROSS).forEach((joint, i) => {
-      const line = byId.get(joint.lineId);
-      if (!line) return;
+    labels.slice(from, from + ACROSS).forEach(({ code, head, lines }, i) => {
       const x = sheet.left + i * wide;
-      drawQr(sheet, jointLabel(origin, joint), x, y, CODE);
+      drawQr(sheet, code, x, y, CODE);
       const room = { width: wide - CODE - 14, height: HEIGHT - 10 };
       sheet.doc
         .font('strong')
         .fontSize(13)
         .fillColor(INK)
-        .text(joint.mark, x + CODE + 8, y, room);
+        .text(head, x + CODE + 8, y, room);
       sheet.doc
         .font('body')
         .fontSize(8.5)
-        .text(wordsOf(joint, line, planOf(joint).plan), x + CODE + 8, y + 18, room);
+        .text(lines.join('\n'), x + CODE + 8, y + 18, room);
     });
     [sheet.doc.x, sheet.doc.y] = [sheet.left, y + HEIGHT];
   }
   return sheet.end();
 }
+
+/** Labels of joints: mark, size and metals, rod and flux, position, line; the code is their address at the torch. */
+export function jointLabels(
+  about: { readonly job: Job; readonly lines: readonly Line[]; readonly joints: readonly Joint[]; readonly shop: Shop },
+  origin: string,
+): Label[] {
+  const planOf = planner(about.job, about.lines, about.shop);
+  const byId = new Map(about.lines.map((l) => [l.id, l]));
+  return about.joints.map((joint) => {
+    const { plan } = planOf(joint);
+    const metals = plan ? `${plan.tubeMetal.short} to ${plan.socketMetal.short}` : '';
+    return {
+      code: jointLabel(origin, joint),
+      head: joint.mark,
+      lines: [
+        `${joint.tube.size} ${metals}`,
+        chosenWords(plan?.selection.chosen, 'no rod yet'),
+        joint.position,
+        byId.get(joint.lineId)?.name ?? '',
+      ],
+    };
+  });
+}
+
+/** Labels of lots: on the tube of rod, the jar of flux, the cylinder of nitrogen. */
+export const lotLabels = (lots: readonly Lot[], origin: string): Label[] =>
+  lots.map((l) => ({
+    code: lotLabel(origin, l),
+    head: l.lot,
+    lines: [`${l.kind} ${l.classId}`.trim(), l.receivedOn ? `received ${l.receivedOn}` : '', l.certificate],
+  }));
+
+/** Labels of torch rigs: the code leads to the round before the first light. */
+export const rigLabels = (rigs: readonly Rig[], origin: string): Label[] =>
+  rigs.map((r) => ({ code: rigLabel(origin, r), head: r.name, lines: ['torch rig', 'scan before you light'] }));

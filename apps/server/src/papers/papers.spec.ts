@@ -141,3 +141,23 @@ describe('labels of joints', () => {
     await h.as('auditor').get(`/api/jobs/${newId()}/labels.pdf`).expect(404);
   });
 });
+
+describe('labels of lots and rigs', () => {
+  const of = (what: string, role: 'auditor' | 'quality' = 'auditor') => h.as(role).get(`/api/labels/${what}`);
+  it('each once, with what it is; what is not on file is not printed', async () => {
+    await of('spools.pdf').expect(404);
+    const lots = await h.store.list('lot');
+    if (!lots.length) await of('lots.pdf').expect(404);
+    const { lot } = onFileSamples(newId);
+    const put = { id: newId(), kind: 'lot', records: [{ seen: 0, data: { ...lot, lot: 'R-4711' } }] };
+    await h.as('quality').post('/api/commands').send(put).expect(200);
+    const { words } = await readPdf((await asBytes(of('lots.pdf')).expect(200)).body as Buffer);
+    expect(words.split(/\s+/).filter((w) => w === 'R-4711')).toHaveLength(1);
+    expect(plain(words)).toContain(plain('rod BCuP-5'));
+    const rigs = await h.store.list('rig');
+    if (!rigs.length) return void (await of('rigs.pdf').expect(404));
+    const sheet = await readPdf((await asBytes(of('rigs.pdf')).expect(200)).body as Buffer);
+    for (const r of rigs) expect(plain(sheet.words)).toContain(plain(r.name));
+    expect(sheet.words).toContain('scan before you light');
+  });
+});

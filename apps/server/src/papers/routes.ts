@@ -6,7 +6,7 @@ import { Known } from '../follow/known.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { shopFor } from '../shop/shop.js';
-import { labelSheet } from './labels.js';
+import { jointLabels, labelSheet, lotLabels, rigLabels } from './labels.js';
 import { ofHouse, type PaperAsked } from './paper.js';
 import { bpqPaper, bpsPaper, cardPaper, pqrPaper } from './papers.js';
 import { requestPaper, travellerPaper } from './traveller.js';
@@ -36,6 +36,9 @@ const PAPERS: Readonly<Record<string, (known: Known, id: string, asked: PaperAsk
     travellerPaper(known, found(await known.store.find('reserved_coupon', id)), asked),
 };
 
+/** How the server is reached by who asks: what is printed leads there. */
+const originOf = (req: Request): string => `${req.protocol}://${req.host}`;
+
 export function paperRoutes(now: () => Date): Router {
   const router = Router();
   router.get('/papers/laboratory-request/all', async (req, res) => {
@@ -61,8 +64,26 @@ export function paperRoutes(now: () => Date): Router {
       throw new ContractError([{ field: 'line', says: `at most ${MOST_LABELS} labels at once: take one line` }]);
     const shop = await shopFor(store);
     const asked = await paperAsked(req, now().toISOString().slice(0, 10));
-    const pdf = await labelSheet({ job, lines, joints, shop }, `${req.protocol}://${req.host}`, asked);
+    const labels = jointLabels({ job, lines, joints, shop }, originOf(req));
+    const pdf = await labelSheet(`Joint labels, ${job.name}`, `labels of ${job.name}`, labels, asked);
     res.type('application/pdf').attachment('joint-labels.pdf').send(pdf);
+  });
+  router.get('/labels/:of', async (req, res) => {
+    const store = storeOf(req);
+    const lots = req.params['of'] === 'lots.pdf';
+    if (!lots && req.params['of'] !== 'rigs.pdf') throw new NotFoundError('Labels are of lots or of rigs.');
+    const labels = lots
+      ? lotLabels(await store.list('lot'), originOf(req))
+      : rigLabels(await store.list('rig'), originOf(req));
+    if (!labels.length) throw new NotFoundError(`No ${lots ? 'lots' : 'rigs'} on file to print labels of.`);
+    const asked = await paperAsked(req, now().toISOString().slice(0, 10));
+    const [title, foot] = lots ? ['Labels of lots', 'labels of lots'] : ['Labels of torch rigs', 'labels of rigs'];
+    // The latest first: those are the ones without a label yet.
+    const pdf = await labelSheet(title, foot, labels.reverse().slice(0, MOST_LABELS), asked);
+    res
+      .type('application/pdf')
+      .attachment(lots ? 'lot-labels.pdf' : 'rig-labels.pdf')
+      .send(pdf);
   });
   router.get('/papers/:kind/:id', async (req, res) => {
     const kind = String(req.params['kind']);

@@ -1,6 +1,6 @@
 import { labelText } from '@hephaist/core/coupons/traveller';
 import { describe, expect, it } from 'vitest';
-import { jointLabel, readLabel } from './label.js';
+import { jointLabel, lotLabel, readLabel, rigLabel } from './label.js';
 
 const jobId = '01900000-0000-7000-8000-000000001000';
 const id = '01900000-0000-7000-8000-000000001002';
@@ -14,8 +14,16 @@ describe('what a label says', () => {
   });
   it('a coupon’s leads to the coupon', () =>
     expect(readLabel(labelText('C-010', '2', '07', 'horizontal'))).toEqual({ of: 'coupon', number: 'C-010' }));
+  it('a lot’s leads to the lot, a rig’s to its round before the first light', () => {
+    expect(lotLabel('https://shop.example', { id })).toBe(`https://shop.example/on-file?scanned=${id}`);
+    expect(readLabel(lotLabel('https://shop.example', { id }))).toEqual({ of: 'lot', lotId: id });
+    expect(readLabel(rigLabel('http://127.0.0.1:8420', { id }))).toEqual({ of: 'rig', rigId: id });
+  });
   it.each([
     'LOT R-500',
+    'https://shop.example/on-file?scanned=R-500',
+    'https://shop.example/rigs/R-1/morning',
+    `https://shop.example/rigs/${id}/evening`,
     '',
     'https://shop.example/',
     `https://shop.example/job/${jobId}/at/not-an-id`,

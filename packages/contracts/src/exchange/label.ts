@@ -4,19 +4,32 @@ import { idSchema } from '../schemas/ids.js';
 export const jointLabel = (origin: string, joint: { readonly jobId: string; readonly id: string }): string =>
   `${origin}/job/${joint.jobId}/at/${joint.id}`;
 
-/** What a code leads to: a joint at the torch, a coupon by its number; null where it is no label of ours. */
+/** On a tube of rod, a jar of flux or a cylinder of nitrogen: the address of its lot. */
+export const lotLabel = (origin: string, { id }: { readonly id: string }): string => `${origin}/on-file?scanned=${id}`;
+
+/** On a torch rig: the address of its round before the first light. */
+export const rigLabel = (origin: string, { id }: { readonly id: string }): string => `${origin}/rigs/${id}/morning`;
+
+/** What a code leads to: a joint at the torch, a coupon by its number, a lot, a rig. */
 export type Labelled =
   | { readonly of: 'joint'; readonly jobId: string; readonly jointId: string }
-  | { readonly of: 'coupon'; readonly number: string };
+  | { readonly of: 'coupon'; readonly number: string }
+  | { readonly of: 'lot'; readonly lotId: string }
+  | { readonly of: 'rig'; readonly rigId: string };
 
-/** Reads what a code says. The server's name in an address does not count: a label outlives it. */
+const isId = (text: string | null | undefined): text is string => Boolean(text) && idSchema.isValidSync(text);
+
+/** Reads what a code says; null where it is no label of ours. The server's name does not count: a label outlives it. */
 export function readLabel(text: string): Labelled | null {
   const coupon = /^HEPHAIST COUPON (\S{1,40}) STRIP /.exec(text.trim());
   if (coupon?.[1]) return { of: 'coupon', number: coupon[1] };
   const address = URL.canParse(text.trim()) ? new URL(text.trim()) : null;
   if (!address || !/^https?:$/.test(address.protocol)) return null;
+  const lotId = address.pathname === '/on-file' ? address.searchParams.get('scanned') : null;
+  if (isId(lotId)) return { of: 'lot', lotId };
+  const rigId = /^\/rigs\/([^/]+)\/morning$/.exec(address.pathname)?.[1];
+  if (isId(rigId)) return { of: 'rig', rigId };
   const joint = /^\/job\/([^/]+)\/at\/([^/]+)$/.exec(address.pathname);
   const [jobId, jointId] = [joint?.[1], joint?.[2]];
-  if (!idSchema.isValidSync(jobId) || !idSchema.isValidSync(jointId)) return null;
-  return { of: 'joint', jobId: String(jobId), jointId: String(jointId) };
+  return isId(jobId) && isId(jointId) ? { of: 'joint', jobId, jointId } : null;
 }

@@ -37,6 +37,7 @@ describe('an entry as it is typed', () => {
     pictureIds: [],
     outOfRangeReason: ' ',
     steps: [],
+    touched: {},
   };
   const ids = { id: 'i', jobId: 'j', jointId: 'k', sessionId: null };
   const about = { zone: 'America/New_York', system: 'us', purged: true } as const;
@@ -69,6 +70,19 @@ describe('an entry as it is typed', () => {
     });
     expect(entry.nitrogenFlow).toBeCloseTo(5 * 7.8658e-6, 9);
     expect('fluxLot' in entry || 'pictureIds' in entry || 'nitrogenLot' in entry).toBe(false);
+  });
+  it('where clocks go back, what was touched keeps its moment; typed over, the typed time counts', () => {
+    // In New York on 1 November 2026 it is 01:30 twice: at 05:30 and at 06:30 UTC.
+    const [early, late] = ['2026-11-01T05:30:20Z', '2026-11-01T06:30:10Z'].map((t) => Date.parse(t));
+    const when = '2026-11-01T01:30';
+    const at = (ms: number | undefined, more = {}) =>
+      entryOf({ ...draft, when, touched: ms === undefined ? {} : { when: ms }, ...more }, ids, about).brazedAt;
+    expect([at(early), at(late)]).toEqual(['2026-11-01T05:30:00Z', '2026-11-01T06:30:00Z']);
+    expect(at(late, { when: '2026-11-01T03:00' })).toBe('2026-11-01T08:00:00Z');
+    expect(Date.parse(at(undefined))).toBeOneOf([
+      Date.parse('2026-11-01T05:30:00Z'),
+      Date.parse('2026-11-01T06:30:00Z'),
+    ]);
   });
   it('asks nothing of nitrogen where there is no purge, and keeps what cannot be read for the schema to refuse', () => {
     const dry = entryOf({ ...draft, when: 'noon', oxygen: 'low', flow: 'x' }, ids, { ...about, purged: false });

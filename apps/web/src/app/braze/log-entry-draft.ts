@@ -1,7 +1,7 @@
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import type { Making } from '@hephaist/core/joint-log/makings';
 import type { UnitSystem } from '@hephaist/core/units/units';
-import { instantOf } from '../time/zone';
+import { instantOf, localNow, minuteOf } from '../time/zone';
 import { percentOf, typed } from '../units/typed';
 
 /** An entry of the log while it is typed; numbers stay text in the units shown. */
@@ -27,6 +27,8 @@ export interface EntryDraft {
   outOfRangeReason: string;
   /** How each step was answered, where it was gone through at the torch. */
   steps: NonNullable<JointLog['steps']>;
+  /** Moments that were touched, ms: where clocks go back, their time of day alone would tell two. */
+  touched: Partial<Record<'cleaned' | 'when' | 'stopped', number>>;
 }
 
 /** What stays as it was when the next joint is logged: lots, each of its own class, and who looked. */
@@ -75,11 +77,17 @@ export function entryOf(
   ids: Pick<JointLog, 'id' | 'jobId' | 'jointId' | 'sessionId'>,
   about: { readonly zone: string; readonly system: UnitSystem; readonly purged: boolean },
 ): JointLog {
-  const instant = (local: string): string => instantOf(local, about.zone) ?? '';
+  const instant = (of: 'cleaned' | 'when' | 'stopped'): string => {
+    const ms = d.touched[of];
+    // Typed over, what was touched says nothing any more.
+    return ms !== undefined && localNow(about.zone, new Date(ms)) === d[of]
+      ? minuteOf(ms)
+      : (instantOf(d[of], about.zone) ?? '');
+  };
   return {
     ...ids,
     brazerId: d.brazerId,
-    brazedAt: instant(d.when),
+    brazedAt: instant('when'),
     fillerId: d.fillerId,
     fillerLot: d.fillerLot.trim(),
     oxygen: d.oxygen.trim() === '' ? null : percentOf(d.oxygen),
@@ -89,14 +97,14 @@ export function entryOf(
     outOfRangeReason: d.outOfRangeReason.trim() || null,
     madeAs: d.madeAs,
     procedureId: d.procedureId || null,
-    cleanedAt: d.cleaned ? instant(d.cleaned) : null,
+    cleanedAt: d.cleaned ? instant('cleaned') : null,
     fluxId: d.fluxId || null,
     ...(d.fluxId ? text('fluxLot', d.fluxLot) : {}),
     ...(about.purged
       ? {
           ...text('nitrogenLot', d.nitrogenLot),
           nitrogenFlow: d.flow.trim() ? typed(d.flow, 'flow', about.system) : null,
-          nitrogenStoppedAt: d.stopped ? instant(d.stopped) : null,
+          nitrogenStoppedAt: d.stopped ? instant('stopped') : null,
         }
       : {}),
     ...text('place', d.place),

@@ -7,6 +7,7 @@ import {
   input,
   linkedSignal,
   output,
+  signal,
   untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
@@ -44,6 +45,7 @@ import { fillerOptions, plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
 import { inWords } from '../forms/problems';
 import { LogPhotos } from '../layout/log-photos';
+import { Scan } from '../layout/scan';
 import { Signer } from '../signing/signer';
 import { Moment } from '../time/moment';
 import { instantOf, localNow } from '../time/zone';
@@ -54,8 +56,11 @@ import { whenUnitsChange } from '../units/when-units-change';
 import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
 import { entryRows } from './entry-rows';
+import { FiledTogether } from './filed-together';
 import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
 import { ofJoint } from './of-joint';
+import { takenLot } from './scan-lot';
+import { type Beside, type Filed, filedBeside } from './together';
 
 /** Fields that are asked for where an entry is confirmed in brief. */
 const ASKED_IN_BRIEF: ReadonlySet<string> = new Set(['brazerId', 'fillerLot', 'lookedBy', 'outOfRangeReason']);
@@ -63,7 +68,18 @@ const ASKED_IN_BRIEF: ReadonlySet<string> = new Set(['brazerId', 'fillerLot', 'l
 /** Logs one joint as brazed; says at once when the brazer may not braze it, and asks why it was done all the same. */
 @Component({
   selector: 'hp-log-form',
-  imports: [SayPipe, MatButtonModule, Entry, FormEnd, FormOf, Moment, PickField, LogPhotos, CleaningClock],
+  imports: [
+    SayPipe,
+    MatButtonModule,
+    Entry,
+    FormEnd,
+    FormOf,
+    Moment,
+    PickField,
+    LogPhotos,
+    CleaningClock,
+    FiledTogether,
+  ],
   templateUrl: './log-form.html',
   styleUrl: './log-form.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -75,7 +91,10 @@ export class LogForm {
   readonly known = input<Partial<EntryDraft> | null>(null);
   /** It is confirmed as it stands: only what is missing is asked for, the rest is one touch away. */
   readonly brief = input(false);
-  readonly logged = output();
+  /** Others that this confirmation may file with it, each its own entry. */
+  readonly besides = input<readonly Beside[]>([]);
+  /** The joints that were filed. */
+  readonly logged = output<readonly string[]>();
   protected readonly store = inject(JobStore);
   protected readonly crew = inject(CrewStore);
   private readonly signer = inject(Signer);
@@ -87,6 +106,9 @@ export class LogForm {
   protected readonly looks = plain(['accepted', 'rejected'] as const);
 
   protected readonly names = namesOffered();
+  private readonly scan = inject(Scan);
+  /** Why what was scanned is not taken. */
+  protected readonly scanned = signal<string | null>(null);
   private readonly faults = inject(ReadFault);
   /** Asks what is seen, and takes its word. */
   protected async readFault(): Promise<void> {
@@ -94,7 +116,7 @@ export class LogForm {
     if (fault?.reject) this.form.set({ visual: 'rejected', visualReason: fault.reject });
   }
 
-  private readonly zone = computed(() => this.store.timeZone());
+  protected readonly zone = computed(() => this.store.timeZone());
   /** Every entry of the joint, the latest first. */
   protected readonly logs = computed(() => ofJoint(this.store.logs(), this.joint().id));
   protected readonly again = linkedSignal({ source: () => this.joint().id, computation: () => false });
@@ -148,6 +170,10 @@ export class LogForm {
   });
 
   constructor() {
+    effect(() => {
+      const of = this.besides().map((b) => b.joint.id);
+      untracked(() => of.forEach((id) => void this.sessions.fetchFor(id)));
+    });
     whenUnitsChange((from, to) => this.form.set({ flow: retyped(this.draft().flow, 'flow', from, to) }));
     // What was read while it was made need not be typed again.
     effect(() => {
@@ -191,6 +217,7 @@ export class LogForm {
       pictureIds: [],
       outOfRangeReason: '',
       steps: [],
+      touched: {},
       nitrogenLot: this.kept().nitrogenLot,
       lookedBy: this.kept().lookedBy,
       ...lotsFor(this.kept(), chosen?.filler.id ?? '', chosen?.flux?.id ?? ''),
@@ -269,6 +296,28 @@ export class LogForm {
       procedures: this.crew.procedures(),
     });
   });
+  private readonly besideIds = computed(() => new Map(this.besides().map((b) => [b.joint.id, newId()])));
+  /** What is filed with it; nothing is where it asks for a reason of its own. */
+  protected readonly filed = computed((): readonly Filed[] => {
+    const entry = this.entry();
+    const row = this.board().find((r) => r.brazer.id === entry.brazerId);
+    return this.besides().map((beside) =>
+      filedBeside(entry, beside, {
+        id: this.besideIds().get(beside.joint.id) ?? '',
+        sessionId: this.sessions.traceOf()(beside.joint.id)?.session.id ?? null,
+        before: ofJoint(this.store.logs(), beside.joint.id),
+        timeZone: this.zone(),
+        record: row?.record ?? null,
+        procedures: this.crew.procedures(),
+      }),
+    );
+  });
+  protected readonly leftOut = signal<ReadonlySet<string>>(new Set());
+  private readonly together = computed(() =>
+    this.entry().outOfRangeReason || this.entry().visual !== 'accepted'
+      ? []
+      : this.filed().filter((f) => !f.against && !this.leftOut().has(f.joint.id)),
+  );
   protected readonly asking = computed(() => this.findings().filter((f) => f.asksReason));
   /** Only said once something of the joint is known: an empty form is not nagged at. */
   protected readonly remarks = computed(() =>
@@ -316,6 +365,16 @@ export class LogForm {
     this.form.set({ cleaned: localNow(this.zone()) });
   }
 
+  /** A lot is read from its label: into the field of its kind. */
+  protected async scanLot(): Promise<void> {
+    const label = await this.scan.label();
+    if (!label) return;
+    const lot = label.of === 'lot' ? this.onFile.lots().find((l) => l.id === label.lotId) : undefined;
+    const taken = label.of === 'lot' ? takenLot(lot, this.draft()) : { refused: 'This label is of no lot.' };
+    this.scanned.set('refused' in taken ? taken.refused : null);
+    if ('change' in taken) this.form.set(taken.change);
+  }
+
   protected nameOf(id: string): string {
     return this.crew.brazers().find((b) => b.id === id)?.name ?? 'someone no longer on file';
   }
@@ -323,15 +382,16 @@ export class LogForm {
   async save(): Promise<void> {
     const entry = this.entry();
     await this.form.submit(async () => {
-      const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLog(entry);
+      const all = [entry, ...this.together().map((f) => f.entry)];
+      const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLogs(all);
       if (state === null) return false;
-      this.cleaning.forget(this.joint().id);
+      for (const { jointId } of all) this.cleaning.forget(jointId);
       this.again.set(false);
       this.form.settle();
       this.outcome.set(
         state === 'held' ? 'Held here; it is sent as soon as the server answers.' : this.movedWords(entry),
       );
-      this.logged.emit();
+      this.logged.emit(all.map((l) => l.jointId));
     });
   }
 

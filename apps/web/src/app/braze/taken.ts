@@ -10,10 +10,16 @@ export function taken(
   about: { readonly zone: string; readonly system: UnitSystem; readonly lookedBy: string },
 ): Partial<EntryDraft> {
   const local = (ms: number | null): string => (ms === null ? '' : localNow(about.zone, new Date(ms)));
+  const [cleaned, when, stopped] = [doneMs(way, 'clean'), doneMs(way, 'feed'), doneMs(way, 'cool')];
   return {
-    cleaned: local(doneMs(way, 'clean')),
-    when: local(doneMs(way, 'feed')),
-    stopped: local(doneMs(way, 'cool')),
+    cleaned: local(cleaned),
+    when: local(when),
+    stopped: local(stopped),
+    touched: {
+      ...(cleaned === null ? {} : { cleaned }),
+      ...(when === null ? {} : { when }),
+      ...(stopped === null ? {} : { stopped }),
+    },
     oxygen: percentText(way.oxygen),
     flow: shown(way.flowM3s, 'flow', about.system),
     visual: way.visual ?? '',

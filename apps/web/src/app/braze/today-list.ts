@@ -3,7 +3,6 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
-import type { Labelled } from '@hephaist/contracts/exchange/label';
 import { cleanLeftS } from '@hephaist/core/joint-log/findings';
 import { formatDuration } from '@hephaist/core/units/units';
 import { answerStep } from '@hephaist/core/way/way';
@@ -16,10 +15,12 @@ import { Entry } from '../forms/entry';
 import { Pick } from '../forms/pick';
 import { askIn } from '../layout/ask-in';
 import { Done } from '../layout/done';
+import { Scan } from '../layout/scan';
 import { May } from '../signing/may';
 import { CleaningStore } from './cleaning.store';
 import { InHandNow } from './in-hand-now';
 import { TodayOrder } from './today-order';
+import { areAlike, type Beside } from './together';
 
 /** What is to be made, in the order nitrogen wants it: in hand, cleaned, then the line vent by vent. */
 @Component({
@@ -60,7 +61,7 @@ import { TodayOrder } from './today-order';
       <hp-entry kind="search" label="Find a joint" [bare]="true" placeholder="Find a mark …" [(value)]="today.sought" />
       <p class="torch">
         <button matButton="outlined" (click)="scan()">Scan a label</button>
-        <a matButton="outlined" [href]="labels()" download>Print labels</a>
+        <a matButton="outlined" [href]="labelsAt()" download>Print labels</a>
       </p>
       <hp-pick
         label="Line"
@@ -107,8 +108,16 @@ import { TodayOrder } from './today-order';
       @if (picked().size) {
         <p class="many">
           <button matButton="filled" (click)="cleanPicked()">Cleaned now: {{ picked().size }}</button>
+          @if (alike(); as a) {
+            <button matButton="outlined" [disabled]="a.why !== null" (click)="logAlike()">
+              Log together: {{ picked().size }}
+            </button>
+          }
           <button matButton="outlined" (click)="picked.set(nothing)">Leave them</button>
         </p>
+        @if (alike()?.why; as why) {
+          <p class="quiet">Each is logged by itself: {{ why }}</p>
+        }
       }
       @if (made().length) {
         <details>
@@ -138,6 +147,7 @@ export class TodayList {
   private readonly crew = inject(CrewStore);
   private readonly said = inject(Done);
   private readonly dialog = inject(MatDialog);
+  private readonly labels = inject(Scan);
   private readonly router = inject(Router);
   protected readonly nothing: ReadonlySet<string> = new Set();
   protected readonly picked = signal(this.nothing);
@@ -173,19 +183,54 @@ export class TodayList {
       .sort((a, b) => a.s - b.s);
   });
 
-  protected readonly labels = computed(
+  protected readonly labelsAt = computed(
     () => `/api/jobs/${this.store.jobId() ?? ''}/labels.pdf?line=${this.today.line()?.line.id ?? ''}`,
   );
-  /** A label opens what it is on: a joint at its step, a coupon where its result is entered. */
+  /** A label opens what it is on: a joint at its step, a coupon where its result is entered, a rig at its round. */
   protected async scan(): Promise<void> {
-    const { ScanLabel } = await import('../layout/scan-label');
-    const label = await askIn<undefined, Labelled>(this.dialog, ScanLabel, undefined, 'scan-title');
+    const label = await this.labels.label();
     if (!label) return;
     if (label.of === 'joint') await this.router.navigate(['/job', label.jobId, 'at', label.jointId]);
+    else if (label.of === 'rig') await this.router.navigate(['/rigs', label.rigId, 'morning']);
+    else if (label.of === 'lot') await this.router.navigate(['/on-file'], { queryParams: { scanned: label.lotId } });
     else {
       const coupon = this.crew.couponsOnFile().find((c) => c.number === label.number)?.id;
       await this.router.navigate(['/coupons'], coupon ? { queryParams: { coupon } } : {});
     }
+  }
+
+  /** Those that are picked, where there are several: what they are logged by together, or why they cannot be. */
+  protected readonly alike = computed(() => {
+    const all = [...this.picked()].flatMap((id): Beside[] => {
+      const joint = this.store.stored('joint', id)?.data;
+      const plan = joint && this.store.plan()(joint).plan;
+      const way = this.ways.of()(id);
+      return joint && plan ? [{ joint, plan, way: way.marks.length ? way : null }] : [];
+    });
+    const [first, ...rest] = all;
+    if (!first || this.picked().size < 2) return null;
+    const planned = all.length === this.picked().size;
+    const odd = rest.find((b) => !areAlike(first, b));
+    const why = !planned
+      ? 'one has no plan.'
+      : odd
+        ? `${odd.joint.mark} takes another rod, flux or nitrogen than ${first.joint.mark}.`
+        : null;
+    return { all, why };
+  });
+  /** One confirmation for all that are picked, each its own entry. */
+  protected async logAlike(): Promise<void> {
+    const { LogTogether } = await import('./log-together');
+    const filed = await askIn<readonly Beside[], readonly string[]>(
+      this.dialog,
+      LogTogether,
+      this.alike()?.all ?? [],
+      'together-title',
+    );
+    if (!filed) return;
+    for (const id of filed) this.ways.drop(id);
+    this.picked.set(new Set([...this.picked()].filter((id) => !filed.includes(id))));
+    this.said.say(`${filed.length === 1 ? 'One joint is' : `${filed.length} joints are`} logged, each its own entry.`);
   }
 
   protected tick(id: string): void {

@@ -12,6 +12,7 @@ import {
   untracked,
   viewChild,
 } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
 import { quickHeat } from '@hephaist/core/heat/quick-heat';
 import { chosenWords } from '@hephaist/core/joint/rod-words';
@@ -39,6 +40,7 @@ import { Outbox } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
 import { WaysStore } from '../data/ways.store';
 import { me } from '../data/who';
+import { askIn } from '../layout/ask-in';
 import { LogPhotos } from '../layout/log-photos';
 import { NumberPad } from '../layout/number-pad';
 import { AlarmSound } from '../shell/alarm-sound';
@@ -53,6 +55,7 @@ import { InHandNow } from './in-hand-now';
 import { LogForm } from './log-form';
 import { taken } from './taken';
 import { TodayOrder } from './today-order';
+import { areAlike, type Beside } from './together';
 import { WayDrawing } from './way-drawing';
 import { mainWord } from './way-words';
 
@@ -89,6 +92,7 @@ export class WayPage implements OnDestroy {
   private readonly stubs = inject(AskStub);
   private readonly hand = inject(InHandNow);
   private readonly today = inject(TodayOrder);
+  private readonly dialog = inject(MatDialog);
   private readonly nowMs = ticking();
   private readonly handsFree = new HandsFree();
   protected readonly sound = new AlarmSound();
@@ -293,11 +297,29 @@ export class WayPage implements OnDestroy {
   protected pictured(pictureIds: readonly string[]): void {
     this.ways.put({ ...this.way(), pictureIds });
   }
-  protected filed(): void {
-    this.done.set(`${this.joint()?.mark ?? ''} is logged.`);
-    this.ways.drop(this.jointId());
+  /** Others in hand that are made and accepted too, and alike: one confirmation files them. */
+  protected readonly besides = computed((): readonly Beside[] => {
+    const [joint, plan] = [this.joint(), this.plan()];
+    if (!joint || !plan) return [];
+    return this.ways.begun().flatMap((way) => {
+      const other = this.store.stored('joint', way.jointId)?.data;
+      const its = other && this.store.plan()(other).plan;
+      if (!other || !its || other.id === joint.id || !isMade(way) || way.visual !== 'accepted') return [];
+      return areAlike({ joint, plan }, { joint: other, plan: its }) ? [{ joint: other, plan: its, way }] : [];
+    });
+  });
+  protected filed(ids: readonly string[]): void {
+    const more = ids.length - 1;
+    const mark = this.joint()?.mark ?? '';
+    this.done.set(more ? `${mark} and ${more} more are logged.` : `${mark} is logged.`);
+    for (const id of ids) this.ways.drop(id);
   }
 
+  /** Somebody else takes the device over, where it stands. */
+  protected async handOn(): Promise<void> {
+    const { HandOn } = await import('../signing/hand-on');
+    await askIn(this.dialog, HandOn, undefined, 'hand-on-title');
+  }
   protected setFree(on: boolean): void {
     this.handsFree.set(on);
     const step = this.step();

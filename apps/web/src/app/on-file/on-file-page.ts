@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { calibrationFault, type Instrument } from '@hephaist/contracts/records/instrument';
@@ -26,6 +26,8 @@ import { LotForm } from './lot-form';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class OnFilePage {
+  /** The lot whose label was read. */
+  readonly scanned = input<string>();
   protected readonly store = inject(OnFileStore);
   private readonly done = inject(Done);
   private readonly asked = new Attempt();

@@ -23,3 +23,7 @@ export function instantOf(local: string, zone: string): string | null {
   const second = asUtc - offsetMinutes(zone, new Date(first)) * 60000;
   return new Date(second).toISOString().replace('.000', '');
 }
+
+/** An instant to the minute it falls in, in UTC: as times of records are kept. */
+export const minuteOf = (ms: number): string =>
+  new Date(Math.floor(ms / 60_000) * 60_000).toISOString().replace('.000', '');
