@@ -162,6 +162,36 @@ test('two in hand at once, each with its clock; out of order, back, a reload, an
   expect(log?.visualReason).toBe('filler not visible all round');
 });
 
+test('the gap is measured where the joint is made: by caliper into the field, and the plan is by it', async ({
+  page,
+}) => {
+  await page.clock.install({ time: Date.now() - HOUR_MS });
+  const job = await openDemo(page, 'braze');
+  await toBraze(page, 'OX-33');
+  await page.getByRole('link', { name: 'Make OX-33, step by step' }).tap();
+  const { touch } = hand(page);
+  await touch('Cleaned');
+  await says(page, 'Try the tube in');
+  await touch('Measure it: caliper');
+  const dialog = page.getByRole('dialog', { name: 'The gap of OX-33, as it is' });
+  await dialog.getByRole('button', { name: 'Plan it by this' }).tap();
+  await expect(dialog.getByLabel('Tube OD')).toHaveAttribute('aria-invalid', 'true');
+  // Too far from the size that the part has: asked about.
+  await dialog.getByLabel('Tube OD').fill('0.8');
+  await dialog.getByLabel('Socket ID').fill('0.95');
+  await expect(dialog.getByText(/Read again, and it is so/)).toBeVisible();
+  for (const field of ['Tube OD', 'Socket ID']) {
+    await dialog.getByLabel(field).focus();
+    await dialog.getByRole('button', { name: 'Type reading' }).tap();
+  }
+  await expect(dialog.getByText(/Gap a side 0\.00\d+ in/)).toBeVisible();
+  await expectAxeClean(page);
+  await dialog.getByRole('button', { name: 'Plan it by this' }).tap();
+  await says(page, 'Insert to the stop');
+  const joint = (await recordsOf(page, `/api/jobs/${job}/joints`, 'joint')).find((j) => j.mark === 'OX-33');
+  expect(joint?.fitUp.mode).toBe('measured');
+});
+
 test('like joints: what is made in hand is filed by one confirmation, and so are those that are picked', async ({
   page,
 }) => {

@@ -58,6 +58,9 @@ import { areAlike, type Beside } from './together';
         </ul>
       }
       <h2>Today</h2>
+      @for (r of today.runsOut(); track r.key) {
+        <p [class]="r.past ? 'refused' : 'caution'">{{ r.past ? '✕' : '▲' }} {{ r.says }}</p>
+      }
       <hp-entry kind="search" label="Find a joint" [bare]="true" placeholder="Find a mark …" [(value)]="today.sought" />
       <p class="torch">
         <button matButton="outlined" (click)="scan()">Scan a label</button>

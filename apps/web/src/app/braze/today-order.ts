@@ -3,8 +3,10 @@ import type { Joint } from '@hephaist/contracts/records/joint';
 import { rodWords } from '@hephaist/core/joint/rod-words';
 import { doneMs } from '@hephaist/core/way/way';
 import { group } from 'd3';
+import { AlertsStore } from '../data/alerts.store';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
+import { keptBy, nearWords } from '../data/kept-by';
 import { WaysStore } from '../data/ways.store';
 import { me } from '../data/who';
 import { localNow } from '../time/zone';
@@ -28,6 +30,7 @@ export class TodayOrder {
   private readonly store = inject(JobStore);
   private readonly crew = inject(CrewStore);
   private readonly ways = inject(WaysStore);
+  private readonly alerts = inject(AlertsStore);
   private readonly picked = signal<string | null>(null);
   /** Only what the one who is signed in may braze. */
   readonly mine = signal(false);
@@ -106,6 +109,22 @@ export class TodayOrder {
     const may = row?.permission.may ?? false;
     return [{ joint, takes, may, why: may ? null : (row?.permission.reasons[0] ?? null) }];
   }
+
+  /** What of the one who is signed in lapses, or just did, and what keeps it. */
+  readonly runsOut = computed(() => {
+    const id = me()?.brazerId;
+    const marks = this.stretches()
+      .flatMap((s) => s.rows)
+      .flatMap((r) => (r.may ? [r.joint.mark] : []));
+    return this.alerts
+      .alerts()
+      .filter(({ brazer }) => brazer.id === id)
+      .map(({ alert }) => ({
+        key: `${alert.goodThrough} ${alert.keeps}`,
+        past: alert.daysLeft < 0,
+        says: `You are good through ${alert.goodThrough} (${nearWords(alert.daysLeft)}) by ${alert.under.join('; ')}. ${keptBy(alert, alert.keeps === 'joint' ? marks : [])}`,
+      }));
+  });
 
   /** What comes after a joint on its line; null where nothing is left. */
   after(jointId: string): Joint | null {

@@ -14,6 +14,7 @@ import {
 } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import { RouterLink } from '@angular/router';
+import type { Joint } from '@hephaist/contracts/records/joint';
 import { quickHeat } from '@hephaist/core/heat/quick-heat';
 import { chosenWords } from '@hephaist/core/joint/rod-words';
 import { heatWatch } from '@hephaist/core/live/heat-watch';
@@ -315,6 +316,14 @@ export class WayPage implements OnDestroy {
     for (const id of ids) this.ways.drop(id);
   }
 
+  /** The gap is read here: the joint is planned by it, and the step is done. */
+  protected async measure(): Promise<void> {
+    const joint = this.joint();
+    if (!joint) return;
+    const { MeasureGap } = await import('./measure-gap');
+    if (await askIn<Joint, true>(this.dialog, MeasureGap, joint, 'gap-title'))
+      this.put(this.way(), 'gap', 'done', Date.now());
+  }
   /** Somebody else takes the device over, where it stands. */
   protected async handOn(): Promise<void> {
     const { HandOn } = await import('../signing/hand-on');

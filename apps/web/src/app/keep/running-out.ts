@@ -4,8 +4,8 @@ import { RouterLink } from '@angular/router';
 import { type BrazerRecord, mayBraze } from '@hephaist/core/qualification/may-braze';
 import { AlertsStore } from '../data/alerts.store';
 import { JobStore } from '../data/job.store';
+import { keptBy, nearWords } from '../data/kept-by';
 import { WorkStore } from '../data/work.store';
-import { keptBy, nearWords } from './kept-by';
 
 /** Whose last good day is near or just past, and what would move it. */
 @Component({

@@ -7,6 +7,9 @@ import { type Column, Table } from '../layout/table';
 import { ago } from '../time/ago';
 import { PeopleStore } from './people.store';
 
+/** The machine that a browser says it runs on, out of all that it calls itself. */
+const machineOf = (agent: string): string => /\(([^)]+)\)/.exec(agent)?.[1] ?? (agent || 'unknown');
+
 /** Devices that people signed in on; one that is lost is revoked: nobody is signed in on it any more. */
 @Component({
   selector: 'hp-devices',
@@ -19,7 +22,7 @@ import { PeopleStore } from './people.store';
     @if (asked.failure(); as f) {
       <p class="says-problem" role="alert">✕ {{ f }}</p>
     }
-    <hp-table [rows]="rows()" [columns]="columns">
+    <hp-table class="sheet" [rows]="rows()" [columns]="columns">
       <ng-template hpCell="end" [rows]="rows()" let-d>
         @if (d.revoked) {
           ✕ revoked
@@ -48,7 +51,7 @@ export class Devices {
     { id: 'person', head: 'Last used by', text: (d) => d.person },
     { id: 'seen', head: 'When', text: (d) => ago(Date.now() - Date.parse(d.seenAt)) },
     { id: 'codes', head: 'Short codes of', text: (d) => d.codes.join(', ') || 'nobody' },
-    { id: 'agent', head: 'With', text: (d) => d.agent || 'unknown' },
+    { id: 'agent', head: 'With', text: (d) => machineOf(d.agent) },
     { id: 'end', head: 'What to do', quiet: true },
   ];
 
