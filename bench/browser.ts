@@ -157,7 +157,16 @@ async function crewScreens(page: Page): Promise<void> {
   await opened('coupons to braze', 'Coupons to braze', /coupon/i);
 }
 
-export async function benchApplication(): Promise<void> {
+/** The whole application on a database of its own with a job of so many joints, while something is measured. */
+export async function withApplication(
+  joints: number,
+  work: (at: {
+    readonly url: string;
+    readonly cookie: string;
+    readonly jobId: string;
+    readonly pg: string;
+  }) => Promise<void>,
+): Promise<void> {
   const data = mkdtempSync(join(tmpdir(), 'hephaist-bench-'));
   const [pg, port] = withLib(
     `mkdir -p .hephaist; build_if_changed >&2; chmod 755 '${data}'; pg_start '${data}' "$(free_port)"; printf '%s %s' "$PG_URL" "$(free_port)"`,
@@ -188,7 +197,7 @@ export async function benchApplication(): Promise<void> {
       await new Promise((r) => setTimeout(r, 100));
     }
     const Cookie = await firstSignIn(url, /code (\S+)/.exec(said)?.[1] ?? '');
-    const file = largeJob(10000);
+    const file = largeJob(joints);
     const start = performance.now();
     const id = file.job.id.replace('9000', '9001');
     const answer = await fetch(`${url}/api/import/${id}`, {
@@ -206,14 +215,19 @@ export async function benchApplication(): Promise<void> {
       });
       if (!signed.ok) throw new Error(await signed.text());
     }
-    say('import a job of 10 000 joints', performance.now() - start);
-    await apiLoad(url, Cookie, file.job.id);
-    if (process.argv.includes('--load')) return;
-    await screens(url, Cookie, file.job.id);
-    await packageOf(pg);
-    await trailOf(pg);
+    say(`import a job of ${joints} joints`, performance.now() - start);
+    await work({ url, cookie: Cookie, jobId: file.job.id, pg });
   } finally {
     server.kill();
     withLib(`pg_stop '${data}'; rm -rf '${data}'`);
   }
 }
+
+export const benchApplication = (): Promise<void> =>
+  withApplication(10000, async ({ url, cookie, jobId, pg }) => {
+    await apiLoad(url, cookie, jobId);
+    if (process.argv.includes('--load')) return;
+    await screens(url, cookie, jobId);
+    await packageOf(pg);
+    await trailOf(pg);
+  });

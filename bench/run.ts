@@ -11,6 +11,7 @@ import { benchApplication } from './browser.js';
 import { benchCrew } from './crew.js';
 import { benchHeat } from './heat.js';
 import { largeJob } from './large-job.js';
+import { benchOffline } from './offline.js';
 import { benchPurge } from './purge.js';
 import { percentile, say } from './say.js';
 
@@ -67,4 +68,7 @@ if (!process.argv.includes('--load')) {
   benchCrew();
   await benchPurge();
 }
-if (!process.argv.includes('--core')) await benchApplication();
+if (!process.argv.includes('--core')) {
+  await benchApplication();
+  if (!process.argv.includes('--load')) await benchOffline();
+}

@@ -112,6 +112,10 @@ const server = createApp({
   if (signIns) process.stdout.write(signIns);
 });
 
+// Longer than a proxy or a browser keeps a connection: the one that closes it is never in the middle of a request.
+server.keepAliveTimeout = 75_000;
+server.headersTimeout = 80_000;
+
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     server.close();

@@ -19,7 +19,7 @@ import { Scan } from '../layout/scan';
 import { May } from '../signing/may';
 import { CleaningStore } from './cleaning.store';
 import { InHandNow } from './in-hand-now';
-import { TodayOrder } from './today-order';
+import { AT_FIRST, TodayOrder } from './today-order';
 import { areAlike, type Beside } from './together';
 
 /** What is to be made, in the order nitrogen wants it: in hand, cleaned, then the line vent by vent. */
@@ -76,7 +76,7 @@ import { areAlike, type Beside } from './together';
       <mat-checkbox [checked]="today.mine()" (change)="today.mine.set($event.checked)"
         >only what I may braze</mat-checkbox
       >
-      @for (s of today.shown(); track s.vent) {
+      @for (s of today.first(); track s.vent) {
         @if (s.vent) {
           <h3>{{ ventWords(s.vent) }} open</h3>
         }
@@ -105,6 +105,11 @@ import { areAlike, type Beside } from './together';
           }
         </ul>
       }
+      @if (count() > today.most()) {
+        <button matButton="outlined" (click)="today.most.set(today.most() + more)">
+          {{ count() - today.most() }} more on this line: show {{ more }}
+        </button>
+      }
       @if (!count()) {
         <p class="quiet">{{ none() }}</p>
       }
@@ -123,10 +128,10 @@ import { areAlike, type Beside } from './together';
         }
       }
       @if (made().length) {
-        <details>
+        <details (toggle)="opened.set(true)">
           <summary>Made on this line: {{ made().length }}</summary>
           <ul class="made">
-            @for (j of made(); track j.id) {
+            @for (j of opened() ? made() : []; track j.id) {
               <li>
                 <button matButton class="row-button" (click)="store.select(j.id)">
                   <hp-state-mark [shape]="store.stateOf()(j).shape" />{{ j.mark }}
@@ -152,6 +157,7 @@ export class TodayList {
   private readonly dialog = inject(MatDialog);
   private readonly labels = inject(Scan);
   private readonly router = inject(Router);
+  protected readonly more = AT_FIRST;
   protected readonly nothing: ReadonlySet<string> = new Set();
   protected readonly picked = signal(this.nothing);
 
@@ -168,6 +174,8 @@ export class TodayList {
         ? 'Nothing here is in your range today.'
         : 'All of this line is made.',
   );
+  /** What is made is drawn only for who looks. */
+  protected readonly opened = signal(false);
   protected readonly made = computed(() => this.today.line()?.all.filter((j) => this.store.lastLog().has(j.id)) ?? []);
 
   /** Joints cleaned here and not in hand otherwise, the most urgent first. */

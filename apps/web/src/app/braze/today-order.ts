@@ -12,6 +12,8 @@ import { me } from '../data/who';
 import { localNow } from '../time/zone';
 import { lineOrder } from './line-order';
 
+/** Joints of a line that are shown at first, and more each time. */
+export const AT_FIRST = 40;
 /** Most joints that a search shows. */
 const MOST = 40;
 
@@ -57,6 +59,7 @@ export class TodayOrder {
   });
   pick(lineId: string): void {
     this.picked.set(lineId);
+    this.most.set(AT_FIRST);
   }
 
   /** Stretches of the line by vent, each with its rows. */
@@ -84,6 +87,16 @@ export class TodayOrder {
       ];
     }
     return this.stretches().map((s) => ({ vent: s.vent, rows: s.rows.filter(keep) }));
+  });
+  /** How much of them stands on the page: a long line shows what comes first. */
+  readonly most = signal(AT_FIRST);
+  readonly first = computed(() => {
+    let left = this.most();
+    return this.shown().flatMap(({ vent, rows }) => {
+      const some = rows.slice(0, left);
+      left -= some.length;
+      return some.length ? [{ vent, rows: some }] : [];
+    });
   });
 
   private readonly record = computed(() => {
