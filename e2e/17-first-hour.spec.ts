@@ -295,7 +295,8 @@ test.describe('no view is wider than the page:', () => {
     test(`${width} px`, async ({ page }) => {
       await page.setViewportSize({ width, height: width < 500 ? 844 : 900 });
       const job = await openDemo(page, 'plan');
-      for (const path of [...PLACES.map((p) => `/job/${job}/${p}`), ...COMPANY]) {
+      const [joint] = await recordsOf(page, `/api/jobs/${job}/joints`, 'joint');
+      for (const path of [...PLACES, `at/${joint?.id ?? ''}`].map((p) => `/job/${job}/${p}`).concat(COMPANY)) {
         await page.goto(path);
         await expect(page.getByRole('heading').first()).toBeVisible();
         expect(await over(page), `${path} at ${width}`).toEqual([]);
