@@ -112,7 +112,8 @@ describe('oxygen in a network', () => {
             }
         },
       ),
-      { numRuns: 150 },
+      // Under the mutation tester each run is followed some hundred times over.
+      { numRuns: process.env['MUTATE'] ? 15 : 150 },
     );
   });
   it('keeps its mass to rounding when long steps follow short ones', () => {
