@@ -18,7 +18,7 @@ export const houseSchema = strict(
     /** Who goes through a torch rig signs it. Absent in what was written before it was asked for. */
     rigChecksSigned: yup.boolean().required().default(false),
     /** A tablet is handed on by a short code. Absent in what was written before it was asked for: it is. */
-    shortCodes: yup.boolean().required().default(true),
+    shortCodes: yup.boolean().optional().default(undefined),
   }),
 );
 export type House = yup.InferType<typeof houseSchema>;

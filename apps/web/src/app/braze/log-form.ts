@@ -362,7 +362,9 @@ export class LogForm {
   }
 
   protected cleanNow(): void {
-    this.form.set({ cleaned: localNow(this.zone()) });
+    const now = localNow(this.zone());
+    // A form that stood open over a minute would have it brazed before it was cleaned.
+    this.form.set({ cleaned: now, ...(this.draft().when < now ? { when: now } : {}) });
   }
 
   /** A lot is read from its label: into the field of its kind. */

@@ -1,20 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { kindRow } from '@hephaist/contracts/records/kinds';
 import { fromDevice } from '../data/answers';
 import { HeldPictures } from '../data/held-pictures';
-import type { Held } from '../data/local-db';
 import { Outbox } from '../data/outbox';
 import { ago } from '../time/ago';
 import { ticking } from '../time/ticking';
 import { hereZone, localNow } from '../time/zone';
+import { HeldList } from './held-list';
 import { newerVersion, takeNewer } from './newer-version';
-import { RefusedEntry } from './refused-entry';
 
 /** A line at the foot while entries wait for the server or were refused by it. Nothing typed is dropped silently. */
 @Component({
   selector: 'hp-held-entries',
-  imports: [MatButtonModule, RefusedEntry],
+  imports: [MatButtonModule, HeldList],
   template: `
     <div aria-live="polite">
       @if (since(); as at) {
@@ -49,20 +47,9 @@ import { RefusedEntry } from './refused-entry';
           <button matButton="outlined" (click)="open.set(!open())">{{ open() ? 'Hide' : 'Show' }}</button>
         </div>
         @if (open()) {
-          <ul>
-            @for (h of outbox.held(); track h.command.id) {
-              <li>
-                @if (h.refused) {
-                  <hp-refused-entry [held]="h" />
-                } @else {
-                  {{ words(h) }}
-                  <span class="quiet">{{
-                    outbox.isOthers(h) ? 'entered by ' + h.by?.person + ': waits until they sign in here' : 'waiting'
-                  }}</span>
-                }
-              </li>
-            }
-          </ul>
+          @defer (on immediate) {
+            <hp-held-list />
+          }
         }
       }
     </div>
@@ -74,10 +61,6 @@ import { RefusedEntry } from './refused-entry';
       align-items: center;
       padding: 4px 18px;
       border-top: 1px solid var(--line-strong);
-      background: var(--sheet);
-    }
-    ul {
-      padding: 6px 36px 10px;
       background: var(--sheet);
     }
   `,
@@ -97,6 +80,4 @@ export class HeldEntries {
     if (at === null) return null;
     return `${localNow(hereZone(), new Date(at)).replace('T', ' ')}, ${ago(this.nowMs() - at)}`;
   });
-  protected readonly words = ({ command: { kind, records } }: Held): string =>
-    records.length === 1 ? kindRow(kind).words[0] : `${records.length} ${kindRow(kind).words[1]}`;
 }
