@@ -11,7 +11,7 @@ const logsOf = (page: Page, job: string) => recordsOf(page, `/api/jobs/${job}/lo
 /** Chooses a short code on this device, as whoever is signed in. */
 async function chooseCode(page: Page, name: 'orla' | 'wren', code: string): Promise<void> {
   await page.goto('/account');
-  await page.locator('hp-short-code-card').getByLabel('Your password').fill(passwordOf(name));
+  await page.getByLabel('Password, given again').fill(passwordOf(name));
   await page.getByLabel('Short code, 4 to 8 digits').fill(code);
   await page.getByRole('button', { name: 'Choose it' }).click();
   await expect(page.getByText('✓ You have one here.')).toBeVisible();
@@ -36,7 +36,7 @@ test('six joints with no network, two of them overlapping, the tablet handed on 
   await signIn(context.request, 'wren');
   await page.goto('/account');
   // Digits that are guessed first are not taken.
-  await page.locator('hp-short-code-card').getByLabel('Your password').fill(passwordOf('wren'));
+  await page.getByLabel('Password, given again').fill(passwordOf('wren'));
   await page.getByLabel('Short code, 4 to 8 digits').fill('1111');
   await page.getByRole('button', { name: 'Choose it' }).click();
   await expect(page.getByText(/those are guessed first/)).toBeVisible();

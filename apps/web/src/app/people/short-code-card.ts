@@ -36,7 +36,12 @@ import { Done } from '../layout/done';
             </p>
           }
           <form [hpForm]="form" (sent)="choose()">
-            <hp-entry label="Your password" kind="password" complete="current-password" [of]="form.f.password" />
+            <hp-entry
+              label="Password, given again"
+              kind="password"
+              complete="current-password"
+              [of]="form.f.password"
+            />
             <hp-entry label="Short code, 4 to 8 digits" kind="password" complete="off" [of]="form.f.code" />
             <hp-form-end [does]="mine() ? 'Choose another' : 'Choose it'" />
           </form>
