@@ -39,6 +39,9 @@ export const isSignedIn = (people: PeopleStore, req: Request, now: () => Date): 
     (e: unknown) => !(e instanceof SignedOutError),
   );
 
+/** No script reads our cookies, no other site sends them. */
+const ours = (req: Request) => ({ httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure }) as const;
+
 /** The name of the device that asks; it outlives a sign-in. */
 const deviceCookie = (req: Request): string => `${cookieName(req)}-device`;
 const YEAR_MS = 365 * 24 * 3600_000;
@@ -47,15 +50,13 @@ export const deviceTokenOf = (req: Request): string | undefined =>
 /** Gives a new device its name; none where it has one. */
 export function giveDevice(req: Request, res: Response, token: string | null): void {
   if (!token) return;
-  const options = { httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure } as const;
-  res.cookie(deviceCookie(req), token, { ...options, maxAge: YEAR_MS });
+  res.cookie(deviceCookie(req), token, { ...ours(req), maxAge: YEAR_MS });
 }
 
 /** Gives the browser its token: no script reads it, no other site sends it. */
 export function giveToken(req: Request, res: Response, token: string | null): void {
-  const options = { httpOnly: true, sameSite: 'strict', path: '/', secure: req.secure } as const;
-  if (token) res.cookie(cookieName(req), token, { ...options, maxAge: LONGEST_MS });
-  else res.clearCookie(cookieName(req), options);
+  if (token) res.cookie(cookieName(req), token, { ...ours(req), maxAge: LONGEST_MS });
+  else res.clearCookie(cookieName(req), ours(req));
 }
 
 /** To who took a device over with a short code. */

@@ -4,6 +4,10 @@ import { localNow } from '../time/zone';
 import { percentText, shown } from '../units/typed';
 import type { EntryDraft } from './log-entry-draft';
 
+/** Every answer of a way with its moment, as an entry keeps it. */
+export const stepsOf = (way: Way): EntryDraft['steps'] =>
+  way.marks.map(({ step, answer, atMs }) => ({ step, answer, at: new Date(atMs).toISOString() }));
+
 /** What the log of a joint takes from its way: times, readings, how it looks, photographs. */
 export function taken(
   way: Way,
@@ -26,6 +30,6 @@ export function taken(
     visualReason: way.reason ?? '',
     lookedBy: about.lookedBy,
     pictureIds: way.pictureIds,
-    steps: way.marks.map(({ step, answer, atMs }) => ({ step, answer, at: new Date(atMs).toISOString() })),
+    steps: stepsOf(way),
   };
 }

@@ -6,6 +6,7 @@ import type { JointPlan } from '@hephaist/core/joint/plan';
 import { nextMakings } from '@hephaist/core/joint-log/makings';
 import { doneMs, type Way } from '@hephaist/core/way/way';
 import { minuteOf } from '../time/zone';
+import { stepsOf } from './taken';
 
 /** A joint that may be filed with another, by one confirmation. */
 export interface Beside {
@@ -44,9 +45,7 @@ function ownOf(way: Way): Partial<JointLog> {
     ...(way.flowM3s !== null || whole ? { nitrogenFlow: way.flowM3s } : {}),
     ...(way.visual ? { visual: way.visual } : {}),
     ...(way.pictureIds.length ? { pictureIds: [...way.pictureIds] } : {}),
-    ...(way.marks.length
-      ? { steps: way.marks.map(({ step, answer, atMs }) => ({ step, answer, at: new Date(atMs).toISOString() })) }
-      : {}),
+    ...(way.marks.length ? { steps: stepsOf(way) } : {}),
   };
 }
 
