@@ -46,6 +46,7 @@ import { LogPhotos } from '../layout/log-photos';
 import { NumberPad } from '../layout/number-pad';
 import { AlarmSound } from '../shell/alarm-sound';
 import { besideTorch } from '../shell/theme';
+import { openHandOn } from '../signing/hand-on-opener';
 import { May } from '../signing/may';
 import { ticking } from '../time/ticking';
 import { SayPipe } from '../units/say.pipe';
@@ -325,9 +326,8 @@ export class WayPage implements OnDestroy {
       this.put(this.way(), 'gap', 'done', Date.now());
   }
   /** Somebody else takes the device over, where it stands. */
-  protected async handOn(): Promise<void> {
-    const { HandOn } = await import('../signing/hand-on');
-    await askIn(this.dialog, HandOn, undefined, 'hand-on-title');
+  protected handOn(): Promise<void> {
+    return openHandOn(this.dialog);
   }
   protected setFree(on: boolean): void {
     this.handsFree.set(on);

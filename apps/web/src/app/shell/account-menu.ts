@@ -6,7 +6,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { RouterLink } from '@angular/router';
 import { AccountStore } from '../data/account.store';
 import { Outbox } from '../data/outbox';
-import { askIn } from '../layout/ask-in';
+import { openHandOn } from '../signing/hand-on-opener';
 import { UnitsStore } from '../units/units.store';
 import { openKeySheet } from './palette-opener';
 import { ThemeStore } from './theme';
@@ -99,9 +99,8 @@ export class AccountMenu {
   private readonly dialog = inject(MatDialog);
   protected readonly isUs = (): boolean => this.units.system() === 'us';
 
-  protected async handOn(): Promise<void> {
-    const { HandOn } = await import('../signing/hand-on');
-    await askIn(this.dialog, HandOn, undefined, 'hand-on-title');
+  protected handOn(): Promise<void> {
+    return openHandOn(this.dialog);
   }
   protected keys(): void {
     void openKeySheet(this.dialog);
