@@ -31,6 +31,7 @@ export function largeJob(n: number): JobFile {
     logs: [],
     pressureTests: [],
     lineSteps: [],
+    reservedCoupons: [],
     instruments: [],
     lots: [],
     rigs: [],

@@ -256,6 +256,7 @@ export function saltmarsh(today: string): JobFile {
     coupons,
     confirmations: [],
     annulments: [],
+    reservedCoupons: [],
     instruments: [],
     lots: [],
     secondLooks: [],

@@ -25,7 +25,7 @@ export async function followJoint(known: Known, id: string): Promise<Followed> {
   if (!joint) throw new NotFoundError('No such joint here.');
   const planned = await planOf(known, joint);
   const timeZone = planned?.job.timeZone ?? 'UTC';
-  const logs = await known.store.list('log', { joint_id: id });
+  const logs = await known.records.list('log', { joint_id: id });
   const events: FollowEvent[] = [];
   const told = new Set<string>();
   const tell = (e: FollowEvent): void => {
@@ -65,12 +65,12 @@ export async function followJoint(known: Known, id: string): Promise<Followed> {
   }
   for (const e of await purgeEvents(known, joint, logs)) tell(e);
   const first = logs.map((l) => l.brazedAt).sort()[0];
-  for (const test of await known.store.list('pressure_test', { line_id: joint.lineId }))
+  for (const test of await known.records.list('pressure_test', { line_id: joint.lineId }))
     if (first !== undefined && Date.parse(test.endedAt) > Date.parse(first)) tell(await pressureEvent(known, test));
-  for (const step of await known.store.list('line_step', { line_id: joint.lineId }))
+  for (const step of await known.records.list('line_step', { line_id: joint.lineId }))
     if (first !== undefined && Date.parse(step.endedAt) > Date.parse(first)) tell(await stepEvent(known, step));
-  for (const handOver of await known.store.list('hand_over', { job_id: joint.jobId })) {
-    const [at] = (await known.store.list('signature', { record_id: handOver.id })).map((s) => s.at);
+  for (const handOver of await known.records.list('hand_over', { job_id: joint.jobId })) {
+    const [at] = (await known.records.list('signature', { record_id: handOver.id })).map((s) => s.at);
     if (at && first !== undefined && at > first)
       tell(
         await eventOf(known, 'hand_over', handOver, {

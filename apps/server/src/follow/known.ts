@@ -13,6 +13,7 @@ import { dataOf } from '@hephaist/contracts/records/stored';
 import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
 import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
 import { crewOf, onFile, recordsOf } from '../crew/crew.js';
+import type { Reader } from '../records/reader.js';
 import type { RecordStore } from '../records/store.js';
 import { shopFor, tablesOf } from '../shop/shop.js';
 
@@ -24,18 +25,18 @@ export class Known {
   private readonly lines = new Map<string, Line | null>();
 
   private constructor(
-    readonly store: RecordStore,
+    readonly records: Reader,
     readonly tables: Catalogue,
     /** The crew with what was annulled. */
     readonly file: OnFile & { readonly brazers: readonly Brazer[]; readonly annulments: readonly Annulment[] },
     readonly pqrs: readonly Pqr[],
   ) {
     this.why = new Map(file.annulments.map((a) => [a.recordId, a]));
-    this.records = new Map(recordsOf(file, tables).map((r) => [r.brazer.id, r.record]));
+    this.brazers = new Map(recordsOf(file, tables).map((r) => [r.brazer.id, r.record]));
   }
   /** What was annulled, by the record. */
   readonly why: ReadonlyMap<string, Annulment>;
-  private readonly records: ReadonlyMap<string, BrazerRecord>;
+  private readonly brazers: ReadonlyMap<string, BrazerRecord>;
 
   static async of(store: RecordStore): Promise<Known> {
     const tables = await tablesOf(store);
@@ -44,8 +45,8 @@ export class Known {
   }
 
   /** As a job's file holds it, rather than as it stands now. */
-  static in(store: RecordStore, tables: Catalogue, file: JobFile, brazings: OnFile['brazings']): Known {
-    return new Known(store, tables, { ...file, brazings }, file.pqrs);
+  static in(records: Reader, tables: Catalogue, file: JobFile, brazings: OnFile['brazings']): Known {
+    return new Known(records, tables, { ...file, brazings }, file.pqrs);
   }
 
   /** What still counts of some records. */
@@ -54,7 +55,7 @@ export class Known {
   }
 
   recordOf(brazerId: string): BrazerRecord | null {
-    return this.records.get(brazerId) ?? null;
+    return this.brazers.get(brazerId) ?? null;
   }
 
   brazer(id: string): FollowLink | null {
@@ -74,23 +75,23 @@ export class Known {
 
   /** What joints are planned by; read once. */
   shop(): ReturnType<typeof shopFor> {
-    this.shopped ??= shopFor(this.store);
+    this.shopped ??= shopFor(this.records);
     return this.shopped;
   }
   private shopped: ReturnType<typeof shopFor> | null = null;
 
   async joint(id: string): Promise<Joint | null> {
-    if (!this.joints.has(id)) this.joints.set(id, await this.store.find('joint', id));
+    if (!this.joints.has(id)) this.joints.set(id, await this.records.find('joint', id));
     return this.joints.get(id) ?? null;
   }
 
   async line(id: string): Promise<Line | null> {
-    if (!this.lines.has(id)) this.lines.set(id, await this.store.find('line', id));
+    if (!this.lines.has(id)) this.lines.set(id, await this.records.find('line', id));
     return this.lines.get(id) ?? null;
   }
 
   async job(id: string): Promise<Job | null> {
-    if (!this.jobs.has(id)) this.jobs.set(id, await this.store.find('job', id));
+    if (!this.jobs.has(id)) this.jobs.set(id, await this.records.find('job', id));
     return this.jobs.get(id) ?? null;
   }
 
@@ -98,8 +99,8 @@ export class Known {
   async signed(recordId: string): Promise<string[]> {
     const known = this.signedOf.get(recordId);
     if (known) return known;
-    const signatures = await this.store.signaturesOf(recordId);
-    const imported = await this.store.importedAmong(signatures.map((s) => s.id));
+    const signatures = await this.records.signaturesOf(recordId);
+    const imported = await this.records.importedAmong(signatures.map((s) => s.id));
     const words = signatures.map(
       (s) =>
         `${s.person} (${s.roles.join(', ')}): ${MEANINGS[s.meaning]}, ${s.at.slice(0, 16).replace('T', ' ')} UTC${imported.has(s.id) ? '; came in with a file, not signed here' : ''}`,

@@ -4,6 +4,7 @@ import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { continuity } from '@hephaist/core/qualification/continuity';
 import { continuityEvents } from '@hephaist/core/qualification/may-braze';
 import { NotFoundError } from '../http/errors.js';
+import type { RecordStore } from '../records/store.js';
 import { confirmationEvent, couponEvent, eventOf, logEvent, pqrEvent, procedureEvent } from './events.js';
 import { inOrder } from './joint.js';
 import type { Known } from './known.js';
@@ -34,7 +35,7 @@ export async function followBrazer(known: Known, id: string, today: string): Pro
   const record = known.recordOf(id);
   if (!brazer || !record) throw new NotFoundError('No such brazer here.');
   const own = <T extends { readonly brazerId: string }>(all: readonly T[]): T[] => all.filter((r) => r.brazerId === id);
-  const logs = await known.store.list('log', { brazer_id: id });
+  const logs = await known.records.list('log', { brazer_id: id });
   const ended = await each(brazer.ended ?? [], (w) =>
     eventOf(known, 'brazer', brazer, {
       at: w.until,
@@ -83,13 +84,13 @@ export async function followBrazer(known: Known, id: string, today: string): Pro
 }
 
 /** Every revision of a procedure, its records, coupons brazed to it and joints worked to it. */
-export async function followProcedure(known: Known, id: string): Promise<Followed> {
+export async function followProcedure(known: Known, id: string, store: RecordStore): Promise<Followed> {
   const procedures = known.file.procedures ?? [];
   const procedure = procedures.find((p) => p.id === id);
   if (!procedure) throw new NotFoundError('No such procedure here.');
   const own = procedures.filter((p) => p.name === procedure.name);
   const ids = new Set(own.map((p) => p.id));
-  const logs = await known.store.logsOfProcedures([...ids]);
+  const logs = await store.logsOfProcedures([...ids]);
   const signed = own.filter((p) => p.signedOn !== null);
   return {
     ...company,
@@ -120,7 +121,7 @@ export async function followProcedure(known: Known, id: string): Promise<Followe
 export async function followCoupon(known: Known, id: string): Promise<Followed> {
   const coupon = known.file.coupons.find((c) => c.id === id);
   if (!coupon) throw new NotFoundError('No such coupon here.');
-  const logs = (await known.store.list('log', { brazer_id: coupon.brazerId })).filter(
+  const logs = (await known.records.list('log', { brazer_id: coupon.brazerId })).filter(
     (l) => l.brazedAt.slice(0, 10) >= coupon.brazedOn,
   );
   return {
@@ -146,8 +147,8 @@ export async function followCoupon(known: Known, id: string): Promise<Followed> 
 }
 
 /** Everything made with a lot of rod, flux or nitrogen. @throws NotFoundError where nothing names it */
-export async function followLot(known: Known, lot: string): Promise<Followed> {
-  const logs = await known.store.logsOfLot(lot);
+export async function followLot(known: Known, lot: string, store: RecordStore): Promise<Followed> {
+  const logs = await store.logsOfLot(lot);
   const is = (text: string | undefined): boolean => text?.trim().toLowerCase() === lot.trim().toLowerCase();
   const coupons = known.file.coupons.filter((c) => is(c.fillerLot));
   const pqrs = known.pqrs.filter((r) => is(r.used?.fillerLot) || is(r.used?.fluxLot));

@@ -11,10 +11,10 @@ export async function purgeEvents(known: Known, joint: Joint, logs: readonly Joi
   const ids = [...new Set(logs.map((l) => l.sessionId).filter((id) => typeof id === 'string'))];
   const events: FollowEvent[] = [];
   for (const id of ids) {
-    const session = await known.store.find('purge_session', id);
+    const session = await known.records.find('purge_session', id);
     if (!session) continue;
-    const marks = await known.store.list('purge_mark', { session_id: id });
-    const trace = jointTrace(readingsIn(await known.store.trace.rows(id)), marks.map(coreMark), joint.id, session);
+    const marks = await known.records.list('purge_mark', { session_id: id });
+    const trace = jointTrace(readingsIn(await known.records.trace.rows(id)), marks.map(coreMark), joint.id, session);
     if (!trace) continue;
     const worst =
       trace.worstOxygen === null ? 'oxygen not read' : `highest oxygen ${(100 * trace.worstOxygen).toFixed(2)} %`;

@@ -19,8 +19,8 @@ export async function followed(store: RecordStore, of: Followable, id: string, t
   const known = await Known.of(store);
   if (of === 'joint') return followJoint(known, id);
   if (of === 'brazer') return followBrazer(known, id, today);
-  if (of === 'procedure') return followProcedure(known, id);
-  return of === 'coupon' ? followCoupon(known, id) : followLot(known, id);
+  if (of === 'procedure') return followProcedure(known, id, store);
+  return of === 'coupon' ? followCoupon(known, id) : followLot(known, id, store);
 }
 
 /** What the path asks for. @throws NotFoundError */

@@ -136,7 +136,8 @@ export async function buildPackage(store: RecordStore, id: string): Promise<void
   await text('crew.ics', calendar(c));
   await add('job.pdf', await jobPdf(c, (part) => step(`on paper: ${part}`)));
   await step('papers');
-  for await (const { path, pdf } of papersOf(store, c)) {
+  const [house] = await store.list('house');
+  for await (const { path, pdf } of papersOf(c, house)) {
     await add(path, pdf);
     await turn();
   }

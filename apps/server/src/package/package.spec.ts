@@ -2,6 +2,7 @@ import { type JobFile, parseJobFile } from '@hephaist/contracts/exchange/exchang
 import { lastLogs } from '@hephaist/contracts/exchange/open-points';
 import { contentHash } from '@hephaist/contracts/records/content';
 import type { HandOverDetail, Manifest } from '@hephaist/contracts/records/hand-over';
+import { onFileSamples } from '@hephaist/contracts/testing/on-file-samples';
 import { sha256Bytes, sha256Hex } from '@hephaist/core/audit/chain';
 import { parse as readCsv } from 'csv-parse/sync';
 import { zipSync } from 'fflate';
@@ -14,6 +15,7 @@ import { killedAt } from '../../test/kill.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
 import { importJob } from '../exchange/job-file.js';
 import { buildPackage } from './build.js';
+import { FiledRecords } from './filed-records.js';
 import { handOver } from './hand-over.js';
 
 let h: Harness;
@@ -23,6 +25,9 @@ const pictureId = newId();
 const REASON = 'asked for by the lead, because the shaft is closed and nobody else stands at the plant today. '
   .repeat(3)
   .trim();
+
+/** Whose number was reserved before its result came on file. */
+const planned = { ...onFileSamples(newId).reserved_coupon, number: file.coupons[0]!.number, covers: 'the riser' };
 
 /** The files of a ZIP, as a library that did not write it reads them. */
 async function unzip(bytes: Buffer): Promise<Record<string, Buffer>> {
@@ -52,6 +57,7 @@ const packageOf = async (id: string): Promise<Buffer> =>
 beforeAll(async () => {
   h = await harness();
   await importJob(h.store, parseJobFile(file), newId());
+  await h.store.insert('reserved_coupon', planned);
   const photo = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#b87333' } })
     .jpeg()
     .toBuffer();
@@ -166,6 +172,8 @@ describe('the package', () => {
       .post('/api/commands')
       .send({ id: newId(), kind: 'log', records: [{ seen: 0, data: late }] })
       .expect(200);
+    await h.store.insert('pressure_test', { ...file.pressureTests[0]!, id: newId(), testedBy: 'Somebody Later' });
+    await h.store.remove('reserved_coupon', planned.id, 1);
     await buildPackage(h.store, id);
     detail = (await handOvers())[0] as HandOverDetail;
     zip = await packageOf(id);
@@ -232,6 +240,29 @@ describe('the package', () => {
     const joints = (await readPdf(files['papers/joints.pdf']!)).words;
     for (const mark of ['PF-10', 'OX-07']) expect(joints).toContain(`All that bears on ${mark}`);
     expect(joints).not.toContain('All that bears on PF-09 ');
+    expect(joints).not.toContain('Somebody Later');
+    const traveller = files[`papers/traveller-${planned.number.toLowerCase()}.pdf`]!;
+    expect((await readPdf(traveller)).words).toContain('the riser');
+  });
+
+  it('what is read from a job’s file is what the company’s records hold', async () => {
+    const there = await harness();
+    const snapshot = { job: '', brazings: [], company: '', imported: [] };
+    const whole = parseJobFile(file);
+    await importJob(there.store, whole, newId());
+    const filed = new FiledRecords({ whole, snapshot, handOver: detail.handOver, signature: whole.signatures[0]! });
+    const byId = <T extends { id: string }>(rows: readonly T[]): T[] => rows.toSorted((a, b) => (a.id < b.id ? -1 : 1));
+    for (const kind of ['joint', 'log', 'line', 'coupon', 'pressure_test', 'procedure', 'purge_mark'] as const)
+      expect(byId(await filed.list(kind)), kind).toEqual(await there.store.list(kind));
+    const log = whole.logs[0]!;
+    const ofJoint = { joint_id: log.jointId };
+    expect(byId(await filed.list('log', ofJoint))).toEqual(await there.store.list('log', ofJoint));
+    expect(await filed.find('log', log.id)).toEqual(await there.store.find('log', log.id));
+    expect(await filed.find('log', jobId)).toBeNull();
+    expect(await filed.list('weighing')).toEqual([]);
+    expect((await filed.list('hand_over'))[0]?.id).toBe(detail.handOver.id);
+    for (const s of whole.sessions) expect(await filed.trace.rows(s.id)).toEqual(await there.store.trace.rows(s.id));
+    await there.close();
   });
 
   it('on paper: cover with what is open and what binds it, and every part', async () => {

@@ -1,3 +1,4 @@
+import type { House } from '@hephaist/contracts/records/house';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { followJoint } from '../follow/joint.js';
 import { Known } from '../follow/known.js';
@@ -5,8 +6,8 @@ import { portrait, writeFollowed } from '../follow/pdf.js';
 import { ofHouse, type PaperAsked } from '../papers/paper.js';
 import { bpqPaper, bpsPaper, cardPaper, pqrPaper } from '../papers/papers.js';
 import { requestPaper, travellerPaper } from '../papers/traveller.js';
-import type { RecordStore } from '../records/store.js';
 import type { Content } from './content.js';
+import { FiledRecords } from './filed-records.js';
 
 /** A paper of the package: where it stands in it, and its PDF. */
 export interface PackagePaper {
@@ -45,11 +46,10 @@ async function jointsPaper(known: Known, c: Content, asked: PaperAsked): Promise
 
 /**
  * The papers of a hand-over, one after the other: procedures and their records, qualifications, cards, travellers and
- * what a laboratory was asked, and the pages of the joints. Records as they stood when it was handed over; travellers
- * and pages of joints as they stand when it is built.
+ * what a laboratory was asked, and the pages of the joints; all as they stood when it was handed over.
+ * @param house how the company writes its papers, as they are written now
  */
-export async function* papersOf(store: RecordStore, c: Content): AsyncGenerator<PackagePaper> {
-  const [house] = await store.list('house');
+export async function* papersOf(c: Content, house: House | undefined): AsyncGenerator<PackagePaper> {
   const { units } = c.handOver;
   const asked: PaperAsked = {
     ...ofHouse(house, units),
@@ -57,7 +57,7 @@ export async function* papersOf(store: RecordStore, c: Content): AsyncGenerator<
     company: c.snapshot.company,
     day: c.builtAt.toISOString().slice(0, 10),
   };
-  const known = Known.in(store, c.tables, c.whole, c.snapshot.brazings);
+  const known = Known.in(new FiledRecords(c), c.tables, c.whole, c.snapshot.brazings);
   const path = namer();
   for (const p of c.whole.procedures)
     yield { path: path('bps', `${p.name} ${p.revision}`), pdf: await bpsPaper(known, p, asked) };
@@ -65,7 +65,7 @@ export async function* papersOf(store: RecordStore, c: Content): AsyncGenerator<
   for (const x of c.whole.coupons) yield { path: path('bpq', x.number), pdf: await bpqPaper(known, x, asked) };
   for (const b of c.whole.brazers) yield { path: path('card', b.mark), pdf: await cardPaper(known, b.id, asked) };
   const numbers = new Set(c.whole.coupons.map((x) => x.number));
-  const travelled = (await store.list('reserved_coupon')).filter((r) => numbers.has(r.number));
+  const travelled = c.whole.reservedCoupons.filter((r) => numbers.has(r.number));
   for (const r of travelled) yield { path: path('traveller', r.number), pdf: await travellerPaper(known, r, asked) };
   if (travelled.length)
     yield { path: 'papers/laboratory-request.pdf', pdf: await requestPaper(known, travelled, asked) };

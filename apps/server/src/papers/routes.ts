@@ -33,7 +33,7 @@ const PAPERS: Readonly<Record<string, (known: Known, id: string, asked: PaperAsk
   coupon: (known, id, asked) => bpqPaper(known, found(known.file.coupons.find((c) => c.id === id)), asked),
   brazer: (known, id, asked) => cardPaper(known, id, asked),
   traveller: async (known, id, asked) =>
-    travellerPaper(known, found(await known.store.find('reserved_coupon', id)), asked),
+    travellerPaper(known, found(await known.records.find('reserved_coupon', id)), asked),
 };
 
 /** How the server is reached by who asks: what is printed leads there. */

@@ -151,6 +151,7 @@ describe('evidence that was filed wrongly', () => {
         pressureTests: [],
         hotWork: [],
         hotWorkMarks: [],
+        reservedCoupons: [],
       };
       const twice = annulment('coupon', first.coupons[0]!.id, { reason: 'said otherwise' });
       const came = await broughtIn(other, { ...again, sessions: [], marks: [], trace: [], annulments: [twice] });

@@ -5,13 +5,13 @@ import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
 import type { Shop } from '@hephaist/core/joint/shop';
 import { Router } from 'express';
 import { storeOf } from '../access/guard.js';
-import type { RecordStore } from '../records/store.js';
+import type { Reader } from '../records/reader.js';
 
 /** The shipped tables with the company's own rows over them. */
-export const tablesOf = async (store: RecordStore): Promise<Catalogue> => catalogueWith(await store.list('own_row'));
+export const tablesOf = async (store: Reader): Promise<Catalogue> => catalogueWith(await store.list('own_row'));
 
 /** Tables, procedures and weights as the planner asks for them. */
-export async function shopFor(store: RecordStore): Promise<Shop> {
+export async function shopFor(store: Reader): Promise<Shop> {
   // One after the other: within a transaction there is one connection.
   const rows = await store.list('own_row');
   const [weighing] = await store.list('weighing');

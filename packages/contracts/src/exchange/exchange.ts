@@ -26,6 +26,7 @@ import {
   purgeSessionSchema,
   traceRowSchema,
 } from '../records/purge-session.js';
+import { type ReservedCoupon, reservedCouponSchema } from '../records/reserved-coupon.js';
 import { type Rig, rigSchema } from '../records/rig.js';
 import { type SecondLook, secondLookSchema } from '../records/second-look.js';
 import { type Signature, signatureSchema } from '../records/signature.js';
@@ -45,6 +46,8 @@ export interface JobFile {
   readonly procedures: readonly Procedure[];
   readonly brazers: readonly Brazer[];
   readonly coupons: readonly Coupon[];
+  /** Coupons whose number is taken: with their result on file, or still to be brazed. */
+  readonly reservedCoupons: readonly ReservedCoupon[];
   readonly confirmations: readonly Confirmation[];
   readonly pqrs: readonly Pqr[];
   readonly pressureTests: readonly PressureTest[];
@@ -85,6 +88,7 @@ export const jobFileSchema = yup
     procedures: yup.array(procedureSchema.required()).required(),
     brazers: yup.array(brazerSchema.required()).required(),
     coupons: yup.array(couponSchema.required()).required(),
+    reservedCoupons: yup.array(reservedCouponSchema.required()).default(() => []),
     confirmations: yup.array(confirmationSchema.required()).default(() => []),
     pqrs: yup.array(pqrSchema.required()).default(() => []),
     pressureTests: yup.array(pressureTestSchema.required()).default(() => []),

@@ -295,7 +295,9 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     words: ['coupon to braze', 'coupons to braze'],
     removable: true,
     writers: ['lead', 'quality'],
+    filed: { place: 'reservedCoupons', of: 'company' },
     columns: { number: 'number' },
+    once: (c) => c.number,
     named: (c) => `${c.number}, to braze`,
   },
   instrument: {

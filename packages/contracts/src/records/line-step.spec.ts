@@ -65,6 +65,12 @@ describe('where a line stands in its tests', () => {
       'the standing test',
       'id of verification',
     ]);
+    expect(all[4]?.by).toEqual({
+      kind: 'pressure_test',
+      id: 'the standing test',
+      who: 'Wren Abara',
+      at: stood.startedAt,
+    });
   });
   it('a joint remade takes it back; steps of another line are none of its own', () => {
     expect(states([stood], first, '2026-07-01T10:00:00Z')[0]).toBe('taken back');

@@ -41,9 +41,17 @@ export const lineStepSchema = yup
   );
 export type LineStep = yup.InferType<typeof lineStepSchema>;
 
+/** A record that does a step: who it says did it, and when it began. */
+export interface DoneBy {
+  readonly kind: 'line_step' | 'pressure_test';
+  readonly id: string;
+  readonly who: string;
+  readonly at: string;
+}
+
 /** A step as it stands, with the record that counts: a step of its own, or a pressure test. */
 export interface LineStanding extends StandingStep {
-  readonly by: { readonly kind: 'line_step' | 'pressure_test'; readonly id: string } | null;
+  readonly by: DoneBy | null;
 }
 
 /** A pressure test as the step that it is. */
@@ -74,7 +82,7 @@ export function lineSequence(
 ): LineStanding[] {
   const asked = testSequence(findService(line.serviceId) ?? null, line.designPa);
   const own = steps.filter((s) => s.lineId === line.id);
-  const done: { done: DoneStep; by: NonNullable<LineStanding['by']> }[] = [
+  const done: { done: DoneStep; by: DoneBy }[] = [
     ...own.map((s) => ({
       done: {
         id: s.step,
@@ -83,13 +91,14 @@ export function lineSequence(
         passes: s.passes,
         pressurePa: s.pressurePa,
       },
-      by: { kind: 'line_step' as const, id: s.id },
+      by: { kind: 'line_step' as const, id: s.id, who: s.by, at: s.startedAt },
     })),
     ...tests
       .filter((t) => t.lineId === line.id)
       .flatMap((t) => {
         const step = ofTest(t, line);
-        return step ? [{ done: step, by: { kind: 'pressure_test' as const, id: t.id } }] : [];
+        const by = { kind: 'pressure_test' as const, id: t.id, who: t.testedBy, at: t.startedAt };
+        return step ? [{ done: step, by }] : [];
       }),
   ];
   const made = brazings.map((b) => ({ mark: b.mark, atMs: Date.parse(b.brazedAt) }));
