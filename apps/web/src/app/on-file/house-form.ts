@@ -10,6 +10,7 @@ import { FormEnd } from '../forms/form-end';
 import { FormOf } from '../forms/form-of';
 import { Pick as PickField } from '../forms/pick';
 import { Done } from '../layout/done';
+import { UnitsStore } from '../units/units.store';
 
 /** Absent in what was written before it was asked for. */
 const NEWER = { rigChecksSigned: false, shortCodes: true };
@@ -41,7 +42,13 @@ export class HouseForm {
     { id: 'letter' as const, name: 'Letter' },
     { id: 'a4' as const, name: 'A4' },
   ];
-  private readonly draft = linkedSignal(() => ({ ...NEWER, ...this.store.house() }));
+  private readonly system = inject(UnitsStore).system;
+  /** Until the company has said it, papers are written by the units, as the server writes them. */
+  private readonly draft = linkedSignal(() => {
+    const house = this.store.house();
+    const paper = house.id ? house.paper : this.system() === 'us' ? ('letter' as const) : ('a4' as const);
+    return { ...NEWER, ...house, paper };
+  });
   private readonly now = computed(() => ({ ...this.draft(), id: this.draft().id || newId() }));
   protected readonly form = new Form(this.draft, { tried: () => problemsOf(houseSchema, this.now()) });
 

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatExpansionModule } from '@angular/material/expansion';
+import { RouterLink } from '@angular/router';
 import { instrumentWords } from '@hephaist/contracts/records/instrument';
 import type { Line } from '@hephaist/contracts/records/line';
 import { lineSequence, type LineStanding, type LineStep, lineStepSchema } from '@hephaist/contracts/records/line-step';
@@ -14,6 +15,7 @@ import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';
 import { PressureStore } from '../data/pressure.store';
 import { me } from '../data/who';
+import { Either } from '../forms/either';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -40,7 +42,20 @@ const MARK: Readonly<Record<LineStanding['state'], string>> = {
 /** The tests of each line that asks for a sequence, step by step, and the next one to be written down. */
 @Component({
   selector: 'hp-line-sequence',
-  imports: [MatButtonModule, MatExpansionModule, Annul, Entry, FormEnd, FormOf, May, Moment, PickField, SayPipe],
+  imports: [
+    MatButtonModule,
+    MatExpansionModule,
+    Annul,
+    Either,
+    Entry,
+    FormEnd,
+    FormOf,
+    May,
+    Moment,
+    PickField,
+    RouterLink,
+    SayPipe,
+  ],
   templateUrl: './line-sequence.html',
   styleUrl: './line-sequence.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -78,6 +93,7 @@ export class LineSequence {
       .filter((l) => l.steps.length)
       .map((l) => ({ ...l, left: l.steps.filter((s) => s.state !== 'done').length }));
   });
+  protected readonly clock = (at: string): string => localNow(this.zone, new Date(at)).replace('T', ' ');
   /** Steps on file of a line, the newest first. */
   protected stepsOf(line: Line): { step: LineStep; words: string; annulled: boolean }[] {
     return this.store
@@ -89,7 +105,7 @@ export class LineSequence {
         annulled: this.crew.annulled().has(step.id),
         words: [
           `${step.passes ? '✓' : '✕'} ${step.step}`,
-          localNow(this.zone, new Date(step.startedAt)).replace('T', ' '),
+          this.clock(step.startedAt),
           `for ${formatDuration((Date.parse(step.endedAt) - Date.parse(step.startedAt)) / 1000)}`,
           `by ${step.by}`,
           step.gas,
