@@ -64,7 +64,7 @@ test('the fault reader: three steps from what is seen to the word in the log; fr
   await reader.getByRole('button', { name: 'Back' }).click();
   await reader.getByRole('button', { name: 'on the side away from the flame' }).click();
   await reader.getByRole('button', { name: 'Log it as “filler not visible all round”' }).click();
-  await expect(page.getByLabel('How it looks')).toHaveText(/rejected/);
+  await expect(page.getByRole('radio', { name: 'rejected', exact: true })).toBeChecked();
   await expect(page.getByLabel('Why rejected')).toHaveText(/filler not visible all round/);
 
   await page.goto(`/job/${job}/prove`);

@@ -129,4 +129,4 @@ export async function addTest(page: Page, kind: string): Promise<void> {
   await page.getByRole('menuitem', { name: kind, exact: true }).click();
 }
 
-export { pick, pickSeveral } from './pick';
+export { either, pick, pickSeveral } from './pick';

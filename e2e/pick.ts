@@ -1,4 +1,4 @@
-import { expect, type Locator } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 
 /** Chooses an option of a field by the words it shows. */
 export async function pick(box: Locator, option: string | RegExp): Promise<void> {
@@ -13,4 +13,9 @@ export async function pickSeveral(box: Locator, ...options: (string | RegExp)[])
   for (const name of options) await box.page().getByRole('option', { name, exact: true }).click();
   await box.page().keyboard.press('Escape');
   await expect(box.page().locator('mat-option')).toHaveCount(0);
+}
+
+/** Touches one of a choice that stands open. */
+export async function either(within: Page | Locator, label: string, option: string): Promise<void> {
+  await within.getByRole('radiogroup', { name: label }).getByRole('radio', { name: option, exact: true }).click();
 }

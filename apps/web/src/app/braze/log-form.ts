@@ -37,6 +37,7 @@ import { SessionsStore } from '../data/sessions.store';
 import { ShopStore } from '../data/shop.store';
 import { logChanges } from '../data/what-changes';
 import { me } from '../data/who';
+import { Either } from '../forms/either';
 import { Entry } from '../forms/entry';
 import { Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -71,6 +72,7 @@ const ASKED_IN_BRIEF: ReadonlySet<string> = new Set(['brazerId', 'fillerLot', 'l
   imports: [
     SayPipe,
     MatButtonModule,
+    Either,
     Entry,
     FormEnd,
     FormOf,

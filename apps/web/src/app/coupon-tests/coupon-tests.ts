@@ -8,6 +8,7 @@ import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
 import { displayUnit, type Quantity } from '@hephaist/core/units/units';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
+import { Either } from '../forms/either';
 import { Entry } from '../forms/entry';
 import { plain } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
@@ -19,7 +20,7 @@ import { newTest, readTest, TEST_FIELDS, TEST_NAMES, type TestDraft, type TestKi
 /** The tests of a coupon or record: what each asks for, and its verdict as it is typed. */
 @Component({
   selector: 'hp-coupon-tests',
-  imports: [MatButtonModule, MatIconModule, MatMenuModule, Entry, PickField, PeelEditor, SayPipe],
+  imports: [MatButtonModule, MatIconModule, MatMenuModule, Either, Entry, PickField, PeelEditor, SayPipe],
   templateUrl: './coupon-tests.html',
   styleUrl: './coupon-tests.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
+import { Either } from './either';
 import { Entry } from './entry';
 import { Form } from './form';
 import { FormEnd } from './form-end';
@@ -8,12 +9,13 @@ import { FormOf } from './form-of';
 import { Pick } from './pick';
 
 @Component({
-  imports: [Entry, Pick, FormOf, FormEnd],
+  imports: [Either, Entry, Pick, FormOf, FormEnd],
   template: `
     <form [hpForm]="form" (sent)="save()">
       <hp-entry label="Joint mark" [of]="form.f.mark" />
       <hp-entry label="Depth" unit="in" kind="decimal" [of]="form.f.depth" at="socket.depthM" />
       <hp-pick label="Kind" none="choose …" [options]="kinds" [of]="form.f.kind" />
+      <hp-either label="Bore" [options]="bores" [of]="form.f.bore" />
       <hp-form-end does="Save" />
     </form>
   `,
@@ -24,11 +26,16 @@ class Sample {
     { id: 'stub', name: 'stub of a part' },
     { id: 'valve', name: 'valve' },
   ];
-  readonly draft = signal({ mark: '', depth: '', kind: '' });
+  readonly bores = [
+    { id: 'bright', name: 'bright' },
+    { id: 'oxide', name: 'oxide in it' },
+  ];
+  readonly draft = signal({ mark: '', depth: '', kind: '', bore: '' });
   readonly form = new Form(this.draft, {
     tried: () => [
       ...(this.draft().mark ? [] : [{ field: 'mark', says: 'give it a mark' }]),
       ...(this.draft().kind ? [] : [{ field: 'kind', says: 'say which' }]),
+      ...(this.draft().bore ? [] : [{ field: 'bore', says: 'look inside' }]),
     ],
     now: () => (this.draft().depth === 'deep' ? [{ field: 'socket.depthM', says: 'a number' }] : []),
   });
@@ -93,6 +100,28 @@ describe('entries of a form', () => {
     await submit();
     expect(document.activeElement?.getAttribute('aria-label')).toBe('Kind');
     expect(box('Depth').value).toBe('0.5');
+  });
+
+  it('a choice that stands open is made by one touch; refused, it says why and is come to', async () => {
+    const { root, fixture, type, submit, sample } = await shown();
+    const group = root.querySelector('[role="radiogroup"]') as HTMLElement;
+    const radios = [...group.querySelectorAll<HTMLElement>('[role="radio"]')];
+    expect(group.getAttribute('aria-label')).toBe('Bore');
+    expect(radios.map((r) => r.getAttribute('aria-checked'))).toEqual(['false', 'false']);
+    await type('Joint mark', 'PF-01');
+    sample.form.set({ kind: 'valve' });
+    await submit();
+    expect(document.activeElement).toBe(radios[0]);
+    expect(group.getAttribute('aria-invalid')).toBe('true');
+    const said = document.getElementById(group.getAttribute('aria-describedby') ?? '');
+    expect(said?.textContent).toContain('look inside');
+    radios[1]?.click();
+    await fixture.whenStable();
+    expect(sample.draft().bore).toBe('oxide');
+    expect(radios.map((r) => r.getAttribute('aria-checked'))).toEqual(['false', 'true']);
+    expect(group.getAttribute('aria-invalid')).toBeNull();
+    await submit();
+    expect(sample.sent).toBe(1);
   });
 
   it('hold the options of a select back until it is come to', async () => {

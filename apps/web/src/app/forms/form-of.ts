@@ -24,6 +24,8 @@ export class FormOf {
   }
 
   private toFirst(): void {
-    this.element.nativeElement.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus();
+    const wrong = this.element.nativeElement.querySelector<HTMLElement>('[aria-invalid="true"]');
+    // A choice that stands open is focused at its first button.
+    (wrong?.querySelector('button') ?? wrong)?.focus();
   }
 }

@@ -36,6 +36,7 @@ import { ShopStore } from '../data/shop.store';
 import { couponChanges } from '../data/what-changes';
 import { PeelFace } from '../drawings/peel-face';
 import { Strip } from '../drawings/strip';
+import { Either } from '../forms/either';
 import { Entry } from '../forms/entry';
 import { type FieldOf, Form } from '../forms/form';
 import { FormEnd } from '../forms/form-end';
@@ -66,6 +67,7 @@ const ACCEPTED = 'accepted';
     SayPipe,
     MatButtonModule,
     Day,
+    Either,
     Entry,
     FormEnd,
     FormOf,
