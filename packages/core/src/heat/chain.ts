@@ -89,8 +89,12 @@ function outward(firstM: number, reachM: number): number[] {
 /** What stands out of the lap where a shell ends in the air, m. */
 const STUB_M = 5e-4;
 
+/** A heavy body begins so far behind the lap, m. Source: NECK_SOURCE. */
+export const BODY_NECK_M = 0.0127;
+export const NECK_SOURCE = practice('the body of a valve begins half an inch behind its cup, and warms as one');
+
 const beyond = (firstM: number, end: FarEnd, reachM: number): number[] =>
-  end.kind === 'closed' ? [STUB_M] : outward(firstM, reachM);
+  end.kind === 'closed' ? [STUB_M] : outward(firstM, end.kind === 'body' ? Math.min(reachM, BODY_NECK_M) : reachM);
 
 function requireShell(field: string, { odM, wallM, metal }: Shell): void {
   requireRange(`${field}.odM`, odM, 0.001, 1, 'm');

@@ -1,4 +1,4 @@
-import { CELLS_SOURCE, GAP_GAS_W_MK, GAP_SOURCE } from '../heat/chain.js';
+import { BODY_NECK_M, CELLS_SOURCE, GAP_GAS_W_MK, GAP_SOURCE, NECK_SOURCE } from '../heat/chain.js';
 import { FIT_SOURCE, HAND_SPREAD, HAND_SPREAD_SOURCE } from '../heat/fit-efficiency.js';
 import { FLAME_KIND_SOURCE, FOOTPRINT_SOURCE } from '../heat/flame.js';
 import { FLUX_LIFE_SOURCE } from '../heat/flux-life.js';
@@ -84,6 +84,7 @@ export function heatRows(): HeatRow[] {
     row('cells of the model', '8 over the lap', CELLS_SOURCE),
     row('steel and stainless when hot', 'straight between their ends', HOT_METAL_SOURCE),
     row('walls of sockets', 'as the tube, or twice', SOCKET_WALL_SOURCE),
+    row('A body behind its cup', said(BODY_NECK_M, 'diameter'), NECK_SOURCE),
     row('time to heat', `aim ${AIM_S} s, stop ${STOP_S} s`, TIME_SOURCE),
     row('time to feed', '8 s an inch', FEED_SOURCE),
     row('warm the whole fitting', `from ${said(PREHEAT_FROM_M, 'length')} on`, PREHEAT_SOURCE),
