@@ -9,10 +9,11 @@ import type { Tube } from '../tube/tube.js';
 import { degFToK } from '../units/units.js';
 
 export const SOCKET_WALL_SOURCE = practice(
-  'a wrought socket is taken as thick as its tube, a brass or cast one twice as thick; behind a valve’s cup stands a pound of its metal',
+  'a wrought socket is taken as thick as its tube, a brass or cast one twice as thick; behind a valve’s cup stands two thirds of a pound of its metal on 7/8 tube, more or less with the square of the tube',
 );
-/** What stands behind a valve's cup, kg. */
-const VALVE_BODY_KG = 0.45;
+/** What stands behind a valve's cup of this diameter, kg. */
+const VALVE_BODY_KG = 0.3;
+const VALVE_BODY_OD_M = 0.022225;
 /** Brass and cast sockets over the wall of their tube. */
 const THICK = 2;
 /** Wider gaps and farther parts than these change nothing for the heat, m. */
@@ -43,7 +44,10 @@ export function heatJointOf(j: Known): HeatJoint | null {
     socket: { metal: j.socketMetal, wallM: j.tube.wallM * (isThick ? THICK : 1) },
     lapM: j.lapM,
     gapSideM: Math.max(0, Math.min(WIDEST_GAP_M, j.gapSideM)),
-    behind: j.kind === 'valve' ? { kind: 'body', massKg: VALVE_BODY_KG } : { kind: 'goes on' },
+    behind:
+      j.kind === 'valve'
+        ? { kind: 'body', massKg: VALVE_BODY_KG * (j.tube.odM / VALVE_BODY_OD_M) ** 2 }
+        : { kind: 'goes on' },
     workK: TYPICAL_WORK_K,
     flux: null,
     airK: j.airK,

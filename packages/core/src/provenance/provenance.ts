@@ -31,6 +31,7 @@ import { findTubeStandard } from '../tube/tube.js';
 import { COVERAGE_SOURCE } from '../uncertainty/uncertainty.js';
 import { inUnits, said } from '../units/say.js';
 import { PSI } from '../units/units.js';
+import { benchRows } from './bench-rows.js';
 import { heatRows } from './heat-rows.js';
 import { torchRows } from './torch-rows.js';
 
@@ -131,6 +132,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       source: COVERAGE_SOURCE,
     },
     ...heatRows(),
+    ...benchRows(),
     ...torchRows(),
     {
       table: 'Defaults of the computation',
