@@ -1,7 +1,7 @@
 import { requireRange } from '../source/problem.js';
 import { BODY_NECK_M, type FarEnd, type Shell } from './chain.js';
 import { type Losses, STEFAN_BOLTZMANN, STILL_AIR } from './losses.js';
-import { alongEnds, COLD_END_K, diffusivity, HOT_END_K, type HeatLaw, heatLaw } from './metal-heat.js';
+import { alongEnds, COLD_END_K, diffusivity, type HeatLaw, heatLaw, HOT_END_K } from './metal-heat.js';
 
 /** Two walls unrolled: along the axis and round the circumference; tube to the left, socket from the mouth at 0 on. */
 export interface TwoShellsSpec {
