@@ -266,6 +266,7 @@ const PLACES = [
   'keep/procedures',
   'keep/hand-over',
   'practise',
+  'practise/watch',
   'hot-work',
 ];
 const COMPANY = [

@@ -226,8 +226,8 @@ const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) 
     act: (p) => p.getByRole('button', { name: 'BPS-2' }).first().click(),
   },
   practise: {
-    path: `/job/${job}/practise`,
-    act: (p) => p.getByRole('group', { name: 'Rods' }).getByRole('button').first().click(),
+    path: `/job/${job}/practise/watch?hand=edge-first`,
+    act: (p) => p.getByRole('button', { name: /^See it at/ }).click(),
   },
 };
 

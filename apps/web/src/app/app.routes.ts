@@ -162,6 +162,11 @@ export const routes: Routes = [
         title: 'Practise · Hephaist',
         loadComponent: () => import('./practise/practise-page').then((m) => m.PractisePage),
       },
+      {
+        path: 'practise/watch',
+        title: 'Watch a hand · Hephaist',
+        loadComponent: () => import('./practise/watch-page').then((m) => m.WatchPage),
+      },
     ],
   },
   {

@@ -50,6 +50,10 @@ export interface Forgotten {
   readonly offCentre?: number;
 }
 
+/** Whether a planned joint can be made at the bench: a tube in a socket without a bush, with a rod. */
+export const isForBench = ({ heat, filler, bushMetal, selection }: JointPlan): boolean =>
+  Boolean(heat && filler && !bushMetal && selection.chosen);
+
 /**
  * The bench of a planned joint; null where no rod serves it, it has a bush, or it is no tube in a socket.
  * @throws InputError where it lies further off the middle than touching

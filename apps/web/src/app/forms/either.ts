@@ -29,6 +29,12 @@ import type { Option } from './options';
   styles: `
     :host {
       display: block;
+      --mat-button-toggle-height: 34px;
+    }
+    @media (pointer: coarse) {
+      :host {
+        --mat-button-toggle-height: 44px;
+      }
     }
     mat-button-toggle-group {
       width: 100%;

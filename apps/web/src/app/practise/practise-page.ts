@@ -7,16 +7,19 @@ import { metalWords, sizeWords } from '../data/joint-words';
 import { ShopStore } from '../data/shop.store';
 import { LadderView } from '../drawings/ladder';
 import { Section } from '../drawings/section';
+import { Tabs } from '../shell/tabs';
 import { SayPipe } from '../units/say.pipe';
+import { PRACTISE_TABS } from './practise-tabs';
 import { type Question, questionOf } from './questions';
 
 /** Practise: choose the rod for a real joint of this job; the plan's own rules say how good the choice is. */
 @Component({
   selector: 'hp-practise-page',
-  imports: [MatButtonModule, SayPipe, Section, LadderView, JointReasons],
+  imports: [MatButtonModule, SayPipe, Section, LadderView, JointReasons, Tabs],
   template: `
     @if (question(); as q) {
       <section class="ask">
+        <hp-tabs [tabs]="tabs" />
         <p class="quiet">Choose the rod · {{ right() }} of {{ tries() }} right so far</p>
         <h1>{{ facts() }}</h1>
         <div class="options" role="group" aria-label="Rods">
@@ -129,6 +132,7 @@ import { type Question, questionOf } from './questions';
 export class PractisePage {
   private readonly store = inject(JobStore);
   private readonly tables = inject(ShopStore).tables;
+  protected readonly tabs = PRACTISE_TABS;
   private readonly turn = signal(Math.random());
   protected readonly answer = signal<string | null>(null);
   protected readonly tries = signal(0);

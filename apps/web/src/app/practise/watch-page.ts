@@ -1,0 +1,144 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  effect,
+  inject,
+  linkedSignal,
+  untracked,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { MatSliderModule } from '@angular/material/slider';
+import type { Joint } from '@hephaist/contracts/records/joint';
+import { benchOf, type BenchSetup, isForBench } from '@hephaist/core/bench/bench-setup';
+import { USUAL_HANDS } from '@hephaist/core/bench/usual-hands';
+import { displayUnit, formatDuration } from '@hephaist/core/units/units';
+import { JobStore } from '../data/job.store';
+import { metalWords, sizeWords } from '../data/joint-words';
+import { ShopStore } from '../data/shop.store';
+import { Chart } from '../drawings/chart';
+import { Strip } from '../drawings/strip';
+import { UnrolledLap } from '../drawings/unrolled-lap';
+import { Pick as PickField } from '../forms/pick';
+import { addressWord } from '../layout/address';
+import { ListDetail } from '../layout/list-detail';
+import { PageHead } from '../layout/page-head';
+import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
+import { PRACTISE_TABS } from './practise-tabs';
+import { curvesOf, momentsOf, numbersOf, verdictWords } from './watch-words';
+import { Watching } from './watching';
+
+/** Joints offered: one of each kind. */
+const MOST = 60;
+
+/** Practise: a good hand and the usual bad ones make a joint of this job; it is sawn, judged, and each fault told with its cause. */
+@Component({
+  selector: 'hp-watch-page',
+  imports: [
+    MatButtonModule,
+    MatProgressBarModule,
+    MatSliderModule,
+    Chart,
+    ListDetail,
+    PageHead,
+    PickField,
+    SayPipe,
+    Strip,
+    UnrolledLap,
+  ],
+  templateUrl: './watch-page.html',
+  styleUrl: './watch-page.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WatchPage {
+  private readonly store = inject(JobStore);
+  private readonly tables = inject(ShopStore).tables;
+  private readonly system = inject(UnitsStore).system;
+  protected readonly tabs = PRACTISE_TABS;
+  protected readonly hands = USUAL_HANDS;
+  protected readonly watching = new Watching();
+  private readonly jointWord = addressWord('joint');
+  private readonly handWord = addressWord('hand', 'good');
+
+  /** One joint of each kind, of those that the bench can make. */
+  private readonly kinds = computed((): readonly Joint[] => {
+    const seen = new Set<object>();
+    const found: Joint[] = [];
+    for (const joint of this.store.joints()) {
+      const planned = this.store.plan()(joint);
+      if (joint.setAside || !planned.plan || seen.has(planned)) continue;
+      seen.add(planned);
+      if (isForBench(planned.plan)) found.push(joint);
+      if (found.length === MOST) break;
+    }
+    return found;
+  });
+  protected readonly joints = computed(() =>
+    this.kinds().map((j) => ({
+      id: j.id,
+      name: `${j.mark}: ${sizeWords(j)}, ${metalWords(j, this.tables())}, ${j.position}`,
+    })),
+  );
+  protected readonly joint = computed(
+    () => this.kinds().find((j) => j.id === this.jointWord()) ?? this.kinds()[0] ?? null,
+  );
+  protected readonly hand = computed(
+    () => USUAL_HANDS.find((h) => h.id === this.handWord()) ?? (USUAL_HANDS[0] as (typeof USUAL_HANDS)[number]),
+  );
+  private readonly setup = computed((): BenchSetup | null => {
+    const joint = this.joint();
+    const plan = joint && this.store.plan()(joint).plan;
+    return plan && joint ? benchOf(plan, joint.position, this.hand().forgotten) : null;
+  });
+  protected readonly key = computed(() => `${this.joint()?.id ?? ''} ${this.hand().id}`);
+  protected readonly watched = computed(() => this.watching.made().get(this.key()) ?? null);
+  protected readonly badge = (id: string): string => {
+    const made = this.watching.made().get(`${this.joint()?.id ?? ''} ${id}`);
+    return made ? (made.cut.passes ? '✓' : '✕') : '';
+  };
+  protected readonly verdict = verdictWords;
+  protected readonly time = formatDuration;
+  protected readonly degrees = computed(() => displayUnit('temperature', this.system()).symbol);
+  protected readonly numbers = computed(() => {
+    const w = this.watched();
+    return w ? numbersOf(w, this.system()) : [];
+  });
+  protected readonly chart = computed(() => {
+    const w = this.watched();
+    return w ? curvesOf(w, this.system()) : null;
+  });
+  /** What is looked at: the end, until it is moved or a fault is gone to. */
+  protected readonly atS = linkedSignal(() => Math.round(this.chart()?.endS ?? 0));
+  protected readonly frame = computed(() => {
+    const w = this.watched();
+    return w?.frames.findLast((f) => f.timeS <= this.atS() + 0.01) ?? w?.frames[0] ?? null;
+  });
+  protected readonly moments = computed(() => {
+    const w = this.watched();
+    return w ? momentsOf(w, this.atS()) : [];
+  });
+
+  constructor() {
+    effect(() => {
+      const setup = this.setup();
+      const [key, { habits }] = [this.key(), this.hand()];
+      if (setup) untracked(() => this.watching.run(key, { setup, habits }));
+    });
+    inject(DestroyRef).onDestroy(() => this.watching.stop());
+  }
+
+  protected take(jointId: string): void {
+    this.jointWord.set(jointId);
+  }
+
+  protected watch(handId: string): void {
+    this.handWord.set(handId);
+  }
+
+  protected goTo(atS: number): void {
+    this.atS.set(Math.round(Math.min(atS, this.chart()?.endS ?? atS)));
+  }
+}

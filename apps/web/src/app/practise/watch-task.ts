@@ -1,0 +1,12 @@
+import type { BenchSetup } from '@hephaist/core/bench/bench-setup';
+import type { Habits } from '@hephaist/core/bench/scripted-hand';
+import type { Watched } from '@hephaist/core/bench/watch-hand';
+
+/** A joint, and the hand that makes it. */
+export interface WatchTask {
+  readonly setup: BenchSetup;
+  readonly habits: Habits;
+}
+
+/** What the worker tells: how far it is, s of the bench's time; the joint when it is made. */
+export type WatchNews = { readonly timeS: number } | { readonly watched: Watched };

@@ -1,0 +1,54 @@
+import type { Watched } from '@hephaist/core/bench/watch-hand';
+import { displayUnit, formatDuration, type UnitSystem } from '@hephaist/core/units/units';
+import { type Axis, type Curve, durationAxis, type Instant } from '../drawings/chart-frame';
+import { temperatureAxis } from '../drawings/heat-curves';
+
+/** What came of it, in one line. */
+export function verdictWords({ cut, faults }: Watched): string {
+  const filled = `${Math.round(100 * cut.filled)} % filled`;
+  if (cut.passes) return `✓ Passes: ${filled}`;
+  return `✕ Fails: ${faults[0]?.says ?? cut.visual ?? filled}`;
+}
+
+/** Numbers of a run beside each other. */
+export function numbersOf(w: Watched, system: UnitSystem): (readonly [what: string, says: string])[] {
+  const degrees = displayUnit('temperature', system);
+  return [
+    ['Under the flame', formatDuration(w.flameS)],
+    ['Filled', `${Math.round(100 * w.cut.filled)} %`],
+    ['Rod fed', `${Math.round(100 * w.fed)} % of what it takes`],
+    ...(w.dropped > 0.01 ? ([['Run off', `${Math.round(100 * w.dropped)} %`]] as const) : []),
+    ['Inside', w.cut.bore],
+    ['Under pressure', w.cut.leaks ? 'leaks' : 'tight'],
+    ...(w.partPeakK === null
+      ? []
+      : ([['Part nearby, at most', `${Math.round(degrees.fromSi(w.partPeakK))} ${degrees.symbol}`]] as const)),
+  ];
+}
+
+/** Temperatures against time, until a minute after the flame: edge, inner end, hottest. */
+export function curvesOf(w: Watched, system: UnitSystem): { x: Axis; y: Axis; curves: Curve[]; endS: number } {
+  const begins = w.happened.find(([what]) => what === 'lit')?.[1] ?? 0;
+  const endS = Math.min(w.timeS, begins + w.flameS + 60);
+  const shown = w.moments.filter((m, i) => m.timeS <= endS && i % 4 === 0);
+  const mostK = shown.reduce((k, m) => Math.max(k, m.hottestK), 600);
+  return {
+    endS,
+    x: durationAxis(endS),
+    y: temperatureAxis(290, mostK + 40, system),
+    curves: [
+      { id: 'edge', name: 'edge', points: shown.map((m) => [m.timeS, m.mouthK] as const) },
+      { id: 'inner end', name: 'inner', points: shown.map((m) => [m.timeS, m.innerK] as const), dash: '7 4' },
+      { id: 'hottest', name: 'hottest', points: shown.map((m) => [m.timeS, m.hottestK] as const), dash: '2 3' },
+    ],
+  };
+}
+
+/** Moments worth a line in the chart: the first rod, what was shut in, and where it stands now. */
+export function momentsOf(w: Watched, atS: number): Instant[] {
+  const told = new Set(['rod ran', 'rod melted in the flame', 'air shut in', 'flux dead', 'metal melted']);
+  return [
+    ...w.happened.filter(([what]) => told.has(what)).map(([word, at]) => ({ at, word })),
+    { at: atS, word: 'now', now: true },
+  ];
+}

@@ -1,0 +1,8 @@
+import { watchHand } from '@hephaist/core/bench/watch-hand';
+import type { WatchNews, WatchTask } from './watch-task';
+
+const tell = (news: WatchNews): void => postMessage(news);
+
+addEventListener('message', ({ data }: MessageEvent<WatchTask>) => {
+  tell({ watched: watchHand(data.setup, data.habits, (timeS) => tell({ timeS })) });
+});
