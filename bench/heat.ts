@@ -1,5 +1,4 @@
 import { performance } from 'node:perf_hooks';
-import { BenchRun, TICK_S } from '@hephaist/core/bench/bench-run';
 import { gapConductance } from '@hephaist/core/heat/chain';
 import { TIPS } from '@hephaist/core/heat/fuels';
 import type { HeatJoint } from '@hephaist/core/heat/heat-joint';
@@ -7,6 +6,7 @@ import { planHeat } from '@hephaist/core/heat/plan-heat';
 import { rankTips } from '@hephaist/core/heat/rank-tips';
 import { TwoShells } from '@hephaist/core/heat/two-shells';
 import { findMetal } from '@hephaist/core/metals/metals';
+import { BenchRun, TICK_S } from '@hephaist/core/practise/bench-run';
 import { sampleBench } from '@hephaist/core/testing/sample-bench';
 import { percentile, say } from './say.js';
 

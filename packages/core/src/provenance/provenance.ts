@@ -31,8 +31,8 @@ import { findTubeStandard } from '../tube/tube.js';
 import { COVERAGE_SOURCE } from '../uncertainty/uncertainty.js';
 import { inUnits, said } from '../units/say.js';
 import { PSI } from '../units/units.js';
-import { benchRows } from './bench-rows.js';
 import { heatRows } from './heat-rows.js';
+import { practiseRows } from './practise-rows.js';
 import { torchRows } from './torch-rows.js';
 
 export interface ProvenanceRow {
@@ -132,7 +132,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       source: COVERAGE_SOURCE,
     },
     ...heatRows(),
-    ...benchRows(),
+    ...practiseRows(),
     ...torchRows(),
     {
       table: 'Defaults of the computation',

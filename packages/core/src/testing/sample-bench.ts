@@ -1,6 +1,6 @@
-import { benchOf, type BenchSetup, type Forgotten } from '../bench/bench-setup.js';
 import type { JointSpec } from '../joint/joint.js';
 import { planJoint } from '../joint/plan.js';
+import { benchOf, type BenchSetup, type Forgotten } from '../practise/bench-setup.js';
 import { sampleJoint, sampleLine } from './samples.js';
 
 const OF_SEVEN_EIGHTHS = { standardId: 'acr', size: '7/8', metalId: 'copper' };

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, viewChild } from '@angular/core';
-import type { BenchFrame, Watched } from '@hephaist/core/bench/watch-hand';
 import { glowColour } from '@hephaist/core/heat/glow';
+import type { BenchFrame, Watched } from '@hephaist/core/practise/watch-hand';
 
 /** Points of the drawing for a cell along the lap, and round it. */
 const [ALONG, ROUND] = [36, 22];

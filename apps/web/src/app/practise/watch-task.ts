@@ -1,6 +1,6 @@
-import type { BenchSetup } from '@hephaist/core/bench/bench-setup';
-import type { Habits } from '@hephaist/core/bench/scripted-hand';
-import type { Watched } from '@hephaist/core/bench/watch-hand';
+import type { BenchSetup } from '@hephaist/core/practise/bench-setup';
+import type { Habits } from '@hephaist/core/practise/scripted-hand';
+import type { Watched } from '@hephaist/core/practise/watch-hand';
 
 /** A joint, and the hand that makes it. */
 export interface WatchTask {

@@ -1,4 +1,4 @@
-import { watchHand } from '@hephaist/core/bench/watch-hand';
+import { watchHand } from '@hephaist/core/practise/watch-hand';
 import { sampleBench } from '@hephaist/core/testing/sample-bench';
 import { describe, expect, it } from 'vitest';
 import { curvesOf, momentsOf, numbersOf, verdictWords } from './watch-words';

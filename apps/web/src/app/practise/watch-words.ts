@@ -1,4 +1,4 @@
-import type { Watched } from '@hephaist/core/bench/watch-hand';
+import type { Watched } from '@hephaist/core/practise/watch-hand';
 import { displayUnit, formatDuration, type UnitSystem } from '@hephaist/core/units/units';
 import { type Axis, type Curve, durationAxis, type Instant } from '../drawings/chart-frame';
 import { temperatureAxis } from '../drawings/heat-curves';

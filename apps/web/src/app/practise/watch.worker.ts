@@ -1,4 +1,4 @@
-import { watchHand } from '@hephaist/core/bench/watch-hand';
+import { watchHand } from '@hephaist/core/practise/watch-hand';
 import type { WatchNews, WatchTask } from './watch-task';
 
 const tell = (news: WatchNews): void => postMessage(news);

@@ -1,5 +1,5 @@
 import { signal } from '@angular/core';
-import type { Watched } from '@hephaist/core/bench/watch-hand';
+import type { Watched } from '@hephaist/core/practise/watch-hand';
 import type { WatchNews, WatchTask } from './watch-task';
 
 /** Makes joints by scripted hands off the main thread, one at a time; what was made is kept by its key. */

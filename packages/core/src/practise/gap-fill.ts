@@ -119,7 +119,9 @@ export class GapFill {
       const next = (j + 1) % round;
       if (next === j || !hot(j) || !hot(next)) continue;
       const [a, b] = [was[j] as number, was[next] as number];
-      const fall = level ? Math.sign(Math.cos(turnOf(j, round)) - Math.cos(turnOf(next, round))) : 0;
+      const drop = level ? Math.cos(turnOf(j, round)) - Math.cos(turnOf(next, round)) : 0;
+      // Two rows of one height stay so, whatever the last digit says.
+      const fall = Math.abs(drop) < 1e-9 ? 0 : Math.sign(drop);
       const runs = SPREADS * (a - b) + DOWNHILL * fall * (fall > 0 ? a : b);
       const moved = Math.max(-b / 3, Math.min(a / 3, runs));
       this.pool[j] = (this.pool[j] as number) - moved;

@@ -144,3 +144,88 @@ describe('filler in the gap, by hand', () => {
     expect(held(gap)).toBeCloseTo(gap.fedM3, 18);
   });
 });
+
+describe('at the mouth, by hand', () => {
+  const upright = sampleBench({ position: 'up-feed' });
+  const total = (of: Float64Array): number => of.reduce((a, b) => a + b, 0);
+  /** A gap that is full, and so many fillets of a row more at row 0. */
+  function over(fillets: number, setup = upright, wets: (n: number) => boolean = () => true, round = 8) {
+    const cells = cellsOf(1, round);
+    const gap = fillOf(cells, setup);
+    for (let j = 0; j < round; j++) if (wets(j)) feed(gap, j, 1, hot(cells), wets);
+    gap.feed(0, fillets * gap.filletM3, true);
+    run(gap, hot(cells), wets, 400);
+    return { gap, cells };
+  }
+
+  it('the fillet of a row is pi OD r² (1 - pi/4) over the rows, r the wall of 0.045 in', () => {
+    const gap = fillOf(cellsOf(1, 8), upright);
+    expect(upright.joint.tube.odM).toBeCloseTo(0.022225, 9);
+    expect(gap.filletM3 * 8).toBeCloseTo(Math.PI * 0.022225 * 0.001143 ** 2 * (1 - Math.PI / 4), 14);
+  });
+
+  it('what the gap does not take spreads evenly round an upright mouth, and runs down a level one', () => {
+    const even = over(8).gap;
+    for (const v of even.pool) expect(v / even.filletM3).toBeCloseTo(1, 3);
+    const level = over(8, sampleBench()).gap;
+    expect(total(level.pool)).toBeCloseTo(8 * level.filletM3, 18);
+    // 12 o'clock is between the last row and the first, 6 between the middle two.
+    expect(level.pool[3]!).toBeGreaterThan(2 * level.pool[0]!);
+    expect(level.pool[4]! / level.pool[3]!).toBeCloseTo(1, 6);
+    expect(level.pool[7]! / level.pool[0]!).toBeCloseTo(1, 6);
+    const flat = over(8, { ...sampleBench(), position: 'flat' }).gap;
+    expect([...flat.pool]).toEqual([...level.pool]);
+  });
+
+  it('does not run over rows that do not wet', () => {
+    const { gap } = over(3, upright, (n) => n !== 2 && n !== 6);
+    expect([...gap.pool].map((v) => v > 1e-12)).toEqual([true, true, false, false, false, false, false, true]);
+    expect(total(gap.pool)).toBeCloseTo(3 * gap.filletM3, 18);
+  });
+
+  it('the mouth holds four fillets, a row a drop of 14 mm³; the rest falls, and is counted', () => {
+    const { gap: all, cells: eight } = over(0);
+    for (let j = 0; j < 8; j++) all.feed(j, 3.9 * all.filletM3, true);
+    run(all, hot(eight));
+    expect(all.droppedM3).toBe(0);
+    all.feed(0, 2 * all.filletM3, true);
+    run(all, hot(eight));
+    expect(all.droppedM3 / all.filletM3).toBeCloseTo(1.2, 6);
+    expect(total(all.pool) / all.filletM3).toBeCloseTo(32, 6);
+    const cells = cellsOf(1, 8);
+    const alone = fillOf(cells, upright);
+    const only = (n: number): boolean => n === 0;
+    feed(alone, 0, 1, hot(cells), only);
+    alone.feed(0, 15e-9, true);
+    run(alone, hot(cells), only);
+    expect(alone.droppedM3).toBeCloseTo(1e-9, 18);
+  });
+
+  it('the front goes no faster than Washburn’s gap gamma / (6 mu lap), in whole cells a tick', () => {
+    const setup = sampleBench();
+    const speed = setup.gapSideM / (6 * 0.004 * setup.joint.lapM);
+    for (const [share, columns] of [
+      [0.9, 1],
+      [1.1, 2],
+      [2.9, 3],
+      [100, 6],
+    ] as const) {
+      const cells = cellsOf(6, 3);
+      const gap = new GapFill(setup, cells, (speed * 0.05) / share);
+      gap.feed(0, 18 * CELL_M3, true);
+      gap.go(0.05, hot(cells), () => true);
+      const filled = map(gap, cells)[0]!.replaceAll(/[^#]/g, '').length;
+      expect(filled).toBe(columns);
+    }
+  });
+
+  it('half a cell counts as filled; the share goes by volume', () => {
+    const cells = { ...cellsOf(1, 2), volumeM3: Float64Array.of(3e-9, 1e-9) };
+    const gap = fillOf(cells, upright);
+    gap.fill[0] = 0.5;
+    gap.fill[1] = 0.4999;
+    expect([gap.isFilled(0), gap.isFilled(1)]).toEqual([true, false]);
+    gap.fill[1] = 0;
+    expect(gap.share()).toBeCloseTo(1.5 / 4, 12);
+  });
+});

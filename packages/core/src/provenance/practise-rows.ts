@@ -1,14 +1,14 @@
-import { CLOSE_SOURCE, SMOKE_SOURCE, WATER_INSIDE_SOURCE } from '../bench/bench-run.js';
-import { BENCH_LINE_SOURCE } from '../bench/bench-setup.js';
-import { CAPILLARY_SOURCE, FRONT_SOURCE, SEALED_SOURCE } from '../bench/gap-fill.js';
-import { GOOD_HAND_SOURCE } from '../bench/scripted-hand.js';
-import { GAP_AIR_SOURCE, OXIDISING_FLUX_SOURCE, SOOT_SOURCE, WETS_TO_M } from '../bench/surface.js';
+import { CLOSE_SOURCE, SMOKE_SOURCE, WATER_INSIDE_SOURCE } from '../practise/bench-run.js';
+import { BENCH_LINE_SOURCE } from '../practise/bench-setup.js';
+import { CAPILLARY_SOURCE, FRONT_SOURCE, SEALED_SOURCE } from '../practise/gap-fill.js';
+import { GOOD_HAND_SOURCE } from '../practise/scripted-hand.js';
+import { GAP_AIR_SOURCE, OXIDISING_FLUX_SOURCE, SOOT_SOURCE, WETS_TO_M } from '../practise/surface.js';
 import type { Source } from '../source/source.js';
 
 const row = (item: string, value: string, source: Source) => ({ table: 'Practice bench', item, value, source });
 
 /** Every value that the practice bench adds to the heat model, with where it is from. */
-export const benchRows = () => [
+export const practiseRows = () => [
   row('line of the bench', 'clear in 15 s, air back in 8 s', BENCH_LINE_SOURCE),
   row('filler in the gap', '1 N/m, 4 mPa s', CAPILLARY_SOURCE),
   row('front of the filler', '20 K a neighbour', FRONT_SOURCE),
