@@ -8,6 +8,7 @@ import { type Request, Router } from 'express';
 import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { TooManyError } from '../http/errors.js';
+import { signaturesOf } from '../records/reader.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
 import { leadsOf, namesIn } from './names.js';
@@ -80,7 +81,7 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
   router.get('/signatures/:id', async (req, res) => {
     const recordId = parse<string>(idSchema, req.params['id']);
     const store = storeOf(req);
-    const signatures = await store.signaturesOf(recordId);
+    const signatures = await signaturesOf(store, recordId);
     const imported = await store.importedAmong(signatures.map((s) => s.id));
     res.json(signatures.map((s): ShownSignature => ({ ...s, imported: imported.has(s.id) })));
   });

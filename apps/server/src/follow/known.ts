@@ -13,7 +13,7 @@ import { dataOf } from '@hephaist/contracts/records/stored';
 import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
 import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
 import { crewOf, onFile, recordsOf } from '../crew/crew.js';
-import type { Reader } from '../records/reader.js';
+import { type Reader, signaturesOf } from '../records/reader.js';
 import type { RecordStore } from '../records/store.js';
 import { shopFor, tablesOf } from '../shop/shop.js';
 
@@ -99,7 +99,7 @@ export class Known {
   async signed(recordId: string): Promise<string[]> {
     const known = this.signedOf.get(recordId);
     if (known) return known;
-    const signatures = await this.records.signaturesOf(recordId);
+    const signatures = await signaturesOf(this.records, recordId);
     const imported = await this.records.importedAmong(signatures.map((s) => s.id));
     const words = signatures.map(
       (s) =>

@@ -1,7 +1,6 @@
 import { filedRows } from '@hephaist/contracts/exchange/intake';
 import { type Kind, kindRow, type RecordKinds } from '@hephaist/contracts/records/kinds';
 import type { FiledTraceRow, TraceRow } from '@hephaist/contracts/records/purge-session';
-import type { Signature } from '@hephaist/contracts/records/signature';
 import type { Reader } from '../records/reader.js';
 import type { Content } from './content.js';
 import { group } from './pdf/series.js';
@@ -48,13 +47,6 @@ export class FiledRecords implements Reader {
     if (others.length) throw new Error('one column at a time');
     const rows = first ? (this.by(kind, first[0]).get(first[1]) ?? []) : [...this.all(kind)];
     return Promise.resolve(rows as RecordKinds[K][]);
-  }
-
-  async signaturesOf(recordId: string): Promise<Signature[]> {
-    const looks = await this.list('second_look', { record_id: recordId });
-    return [recordId, ...looks.map((l) => l.id)].flatMap(
-      (id) => (this.by('signature', 'record_id').get(id) ?? []) as Signature[],
-    );
   }
 
   importedAmong(ids: readonly string[]): Promise<Set<string>> {

@@ -1,4 +1,4 @@
-import type { House } from '@hephaist/contracts/records/house';
+import { type House, usualPaper } from '@hephaist/contracts/records/house';
 import { inUnits } from '@hephaist/core/units/say';
 import type { UnitSystem } from '@hephaist/core/units/units';
 import type { Known } from '../follow/known.js';
@@ -23,7 +23,7 @@ export const ofHouse = (
   house: House | undefined,
   units: UnitSystem,
 ): Pick<PaperAsked, 'size' | 'editions' | 'laboratory'> => ({
-  size: house?.paper ?? (units === 'us' ? 'letter' : 'a4'),
+  size: house?.paper ?? usualPaper(units),
   editions: house?.editions ?? '',
   laboratory: house?.laboratory ?? '',
 });

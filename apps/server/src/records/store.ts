@@ -293,15 +293,6 @@ export class RecordStore {
     return new Set(rows.map((r) => r.id));
   }
 
-  /** Signatures of a record, then those of who else witnessed or reviewed it. */
-  async signaturesOf(recordId: string): Promise<RecordKinds['signature'][]> {
-    const looks = await this.list('second_look', { record_id: recordId });
-    const signatures: RecordKinds['signature'][] = [];
-    for (const id of [recordId, ...looks.map((l) => l.id)])
-      signatures.push(...(await this.list('signature', { record_id: id })));
-    return signatures;
-  }
-
   /** Whether a log entry, coupon or record on file names a procedure. */
   async isProcedureNamed(id: string): Promise<boolean> {
     for (const kind of ['log', 'coupon', 'pqr'] as const)

@@ -1,9 +1,13 @@
+import type { UnitSystem } from '@hephaist/core/units/units';
 import * as yup from 'yup';
 import { idSchema, oneLine } from '../schemas/ids.js';
 import { strict } from '../schemas/strict.js';
 import { oneOf } from './procedure-variables.js';
 
 export const PAPERS = ['letter', 'a4'] as const;
+
+/** Paper of a company that has not said it: Letter goes with US units. */
+export const usualPaper = (units: UnitSystem): (typeof PAPERS)[number] => (units === 'us' ? 'letter' : 'a4');
 
 /** How the company writes its papers. One in a company. */
 export const houseSchema = strict(

@@ -197,8 +197,13 @@ export function chainOf(spec: ChainSpec): Chain {
 
 /** Share of a cell that something lies on, from and to in m from the mouth. */
 export function covered(chain: Pick<Chain, 'xM' | 'lengthM'>, i: number, fromM: number, toM: number): number {
-  const [half, at] = [(chain.lengthM[i] as number) / 2, -(chain.xM[i] as number)];
-  return Math.max(0, Math.min(at + half, toM) - Math.max(at - half, fromM)) / (2 * half);
+  return coveredShare(chain.xM[i] as number, chain.lengthM[i] as number, fromM, toM);
+}
+
+/** The same of a piece of tube, by its middle and length, m. */
+export function coveredShare(xM: number, lengthM: number, fromM: number, toM: number): number {
+  const half = lengthM / 2;
+  return Math.max(0, Math.min(-xM + half, toM) - Math.max(-xM - half, fromM)) / lengthM;
 }
 
 /** A clamp warms with the tube under it: it counts as so much more of the tube's metal. */

@@ -4,6 +4,8 @@ import { degFToK } from '../units/units.js';
 /** Cool enough to touch: about 120 degF. */
 export const TOUCH_K = degFToK(120);
 export const TOUCH_SOURCE = practice('cool to the touch is taken as about 120 °F');
+/** Water boils: what it lies on is held there, K. */
+export const BOILS_K = degFToK(212);
 /** Free convection from a level tube in still air, W/m2K, and the emissivity of tube with a skin of oxide. */
 export const STILL_AIR_W_M2K = 8;
 export const DRAUGHT_W_M2K = 25;

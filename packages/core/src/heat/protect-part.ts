@@ -1,7 +1,7 @@
 import { practice, published, type Source } from '../source/source.js';
-import { degFToK } from '../units/units.js';
 import { type HeatJoint, type HeatPart, jointChain } from './heat-joint.js';
 import type { RunSpec, WetSink } from './heat-run.js';
+import { BOILS_K } from './losses.js';
 import { brazeBy, efficiencyOf, type HeatPlan, runOf, type Torch } from './plan-heat.js';
 import type { ProtectionId } from './protections.js';
 
@@ -19,7 +19,6 @@ export interface Protected {
   readonly source: Source;
 }
 
-export const BOILS_K = degFToK(212);
 const LATENT_J_KG = 2.26e6;
 export const WATER_SOURCE = published('steam tables: 2.26 MJ/kg to boil water away');
 /** Grams of paste and what of it is water; water in a wrung rag; how well each touches the tube, W/m2K; over how much of it. */
@@ -51,6 +50,9 @@ const wetOf = (part: HeatPart, { grams, water, contactWm2K, overM, pastM }: type
   takesJ: (grams / 1000) * water * LATENT_J_KG,
   contactWm2K,
 });
+
+/** Paste before a part. */
+export const pasteBefore = (part: HeatPart): WetSink => wetOf(part, PASTE);
 
 /** What a protection lays on the tube, for a run of the joint. */
 export function shielding(joint: HeatJoint, id: ProtectionId): Partial<RunSpec> {

@@ -1,6 +1,7 @@
 import { requireRange } from '../source/problem.js';
-import { BODY_NECK_M, type FarEnd, type Shell } from './chain.js';
-import { type Losses, STEFAN_BOLTZMANN, STILL_AIR } from './losses.js';
+import { BODY_NECK_M, coveredShare, type FarEnd, type Shell } from './chain.js';
+import type { WetSink } from './heat-run.js';
+import { BOILS_K, type Losses, STEFAN_BOLTZMANN, STILL_AIR } from './losses.js';
 import { alongEnds, COLD_END_K, diffusivity, type HeatLaw, heatLaw, HOT_END_K } from './metal-heat.js';
 
 /** Two walls unrolled: along the axis and round the circumference; tube to the left, socket from the mouth at 0 on. */
@@ -20,15 +21,6 @@ export interface TwoShellsSpec {
   readonly behind?: FarEnd;
 }
 
-/** Paste on the tube: where it lies, m from the mouth outward; how well it touches; what it holds and may take. */
-export interface Paste {
-  readonly fromM: number;
-  readonly toM: number;
-  readonly contactWm2K: number;
-  readonly holdsK: number;
-  readonly takesJ: number;
-}
-
 /** A flame on the outside: heat into cold work, W; temperature, K; where, m along and radians round; its radius, m. */
 export interface SpotFlame {
   readonly powerW: number;
@@ -42,8 +34,6 @@ export interface SpotFlame {
 const TAIL = 24;
 const TAIL_GROWTH = 1.25;
 
-/** Water boils, K: what it lies on is held there. */
-const BOILS_K = 373.15;
 /** Conductance to the first cell of the bar, against that to a cell as long as the others. */
 const FIRST_OF_TAIL = 2 / (1 + TAIL_GROWTH);
 
@@ -101,7 +91,7 @@ export class TwoShells {
   constructor(
     readonly spec: TwoShellsSpec,
     gasWm2K: number,
-    readonly paste: Paste | null = null,
+    readonly paste: WetSink | null = null,
   ) {
     const { tube, socket, lapM, spanM = 0.1, behind = { kind: 'goes on' } } = spec;
     this.along = requireRange('cellsAlong', spec.cellsAlong ?? 100, 4, 2000);
@@ -113,9 +103,13 @@ export class TwoShells {
     this.leftM = lapM / 2 - spanM;
     const cell = (x: number): number => Math.round((x - this.leftM) / this.dxM);
     const bar = Float64Array.from({ length: TAIL }, (_, t) => this.dxM * TAIL_GROWTH ** (t + 1));
-    const body = Float64Array.of(this.dxM * TAIL_GROWTH);
+    const barTo: Readonly<Record<FarEnd['kind'], Float64Array>> = {
+      'goes on': bar,
+      body: bar.slice(0, 1),
+      closed: bar.slice(0, 0),
+    };
     const wall = (shell: Shell, from: number, to: number, goesOn: 0 | 1, end: FarEnd): Wall => ({
-      tailM: end.kind === 'goes on' ? bar : end.kind === 'body' ? body : new Float64Array(0),
+      tailM: barTo[end.kind],
       bodyJK: end.kind === 'body' ? end.massKg * shell.metal.heatCapacityJkgK : 0,
       law: heatLaw(shell.metal),
       wallM: requireRange('wallM', shell.wallM, 1e-5, shell.odM / 2, 'm'),
@@ -125,7 +119,7 @@ export class TwoShells {
       to,
       tempK: new Float64Array(this.along * this.round).fill(spec.airK),
       next: new Float64Array(this.along * this.round),
-      tailK: new Float64Array(end.kind === 'goes on' ? TAIL : end.kind === 'body' ? 1 : 0).fill(spec.airK),
+      tailK: new Float64Array(barTo[end.kind].length).fill(spec.airK),
       goesOn,
     });
     const socketTo =
@@ -137,8 +131,7 @@ export class TwoShells {
     this.waterWm2K = new Float64Array(cells);
     [this.lit, this.litK] = [new Float64Array(cells), new Float64Array(cells)];
     this.pasteJ = paste?.takesJ ?? 0;
-    const under = (x: number, length: number): number =>
-      paste ? Math.max(0, Math.min(-x + length / 2, paste.toM) - Math.max(-x - length / 2, paste.fromM)) / length : 0;
+    const under = (x: number, length: number): number => (paste ? coveredShare(x, length, paste.fromM, paste.toM) : 0);
     this.pasteOn = Float64Array.from({ length: this.tube.to }, (_, i) => under(this.xM(i), this.dxM));
     this.pasteOnTail = Float64Array.from(this.tube.tailM, (length, t) =>
       under(this.leftM - bar.slice(0, t).reduce((a, b) => a + b, 0) - length / 2, length),
@@ -247,7 +240,6 @@ export class TwoShells {
   private cross(dtS: number): void {
     const { tube, socket, gapWm2K, round: n } = this;
     const wider = socket.roundM / tube.roundM;
-    const along = alongEnds;
     const [a0, aMore, ofA] = [
       tube.law.capacity,
       tube.law.capacityHot - tube.law.capacity,
@@ -257,8 +249,8 @@ export class TwoShells {
     const ofB = wider * socket.densityKgM3 * socket.wallM;
     for (let at = socket.from * n; at < Math.min(tube.to, socket.to) * n; at++) {
       const [a, b] = [tube.next[at] as number, socket.next[at] as number];
-      const inA = ofA * (aMore ? a0 + along(tube.tempK[at] as number) * aMore : a0);
-      const inB = ofB * (bMore ? b0 + along(socket.tempK[at] as number) * bMore : b0);
+      const inA = ofA * (aMore ? a0 + alongEnds(tube.tempK[at] as number) * aMore : a0);
+      const inB = ofB * (bMore ? b0 + alongEnds(socket.tempK[at] as number) * bMore : b0);
       const g = (gapWm2K[at] as number) * dtS;
       const q = (g * (a - b)) / (1 + g * (1 / inA + 1 / inB));
       tube.next[at] = a - q / inA;
@@ -285,22 +277,16 @@ export class TwoShells {
     // Copper and brass are taken as constant: what changes with heat is left out of their loop.
     const changes = kMore !== 0 || cMore !== 0;
     const [coldEnd, perEnd] = [COLD_END_K, 1 / (HOT_END_K - COLD_END_K)];
-    const isCut = (edge: boolean, side: 0 | 1): boolean => edge && w.goesOn !== side;
-    const isCooled = !outer;
     let [flameJ, lostJ, pastedJ] = [0, 0, 0];
     for (let i = w.from; i < w.to; i++) {
       const isLapped = i >= other.from && i < other.to;
       const isOutside = outer || !isLapped;
       // The first cell of the bar beyond is longer: its middle stands further off.
       const [first, last] = [i === w.from, i === w.to - 1];
-      const gBefore = first && w.goesOn === 0 ? FIRST_OF_TAIL : 1;
-      const gAfter = last && w.goesOn === 1 ? FIRST_OF_TAIL : 1;
-      const isEnd = last && !w.tailM.length;
+      const toTail = (side: 0 | 1): number => (w.goesOn === side && w.tailM.length ? FIRST_OF_TAIL : 0);
+      const perBefore = perX * (first ? toTail(0) : 1);
+      const perAfter = perX * (last ? toTail(1) : 1);
       const under = paste ? (pasteOn[i] as number) * paste.contactWm2K : 0;
-      const [perBefore, perAfter] = [
-        perX * (isCut(first, 0) ? 0 : gBefore),
-        perX * (isEnd || isCut(last, 1) ? 0 : gAfter),
-      ];
       const end = tailK[0] ?? 0;
       const row = i * n;
       for (let j = 0, at = row; j < n; j++, at++) {
@@ -320,7 +306,7 @@ export class TwoShells {
           flameJ += lit;
           lostJ += lost;
         }
-        if (isCooled) {
+        if (!outer) {
           let taken = isLapped ? boreWm2K * (own - airK) : 0;
           if (own > BOILS_K) taken += (waterWm2K[at] as number) * (own - BOILS_K);
           if (under && own > pasteK) {

@@ -1,5 +1,5 @@
 import { type CouponVerdict, judgeCoupon } from '../coupons/coupon.js';
-import type { StripFace, VoidInterval } from '../coupons/section.js';
+import { mergeVoids, type StripFace, type VoidInterval } from '../coupons/section.js';
 import { type OxideWord, oxideWord } from '../heat/oxide.js';
 import type { VisualReject } from '../joint-log/rejects.js';
 import type { BenchRun } from './bench-run.js';
@@ -7,6 +7,7 @@ import { rowAt } from './gap-cells.js';
 
 /** A bore counts as bright while its film is no more than this. */
 const BRIGHT: readonly OxideWord[] = ['bright', 'straw'];
+export const isBright = (bore: OxideWord): boolean => BRIGHT.includes(bore);
 /** Of the mouth's rows, so many filled are filler all round. */
 const ALL_ROUND = 0.95;
 
@@ -24,12 +25,9 @@ export function faceAt({ gap, cells, setup }: BenchRun, rad: number): StripFace 
   const voids: VoidInterval[] = [];
   for (let i = 0; i < cells.deep; i++) {
     if (gap.isFilled(i * cells.round + j)) continue;
-    const last = voids.at(-1);
-    if (last && Math.abs(last.toM - i * stepM) < 1e-9)
-      voids[voids.length - 1] = { fromM: last.fromM, toM: (i + 1) * stepM };
-    else voids.push({ fromM: i * stepM, toM: Math.min(lapM, (i + 1) * stepM) });
+    voids.push({ fromM: i * stepM, toM: (i + 1) * stepM });
   }
-  return { name: clockWords(rad), overlapM: lapM, voids };
+  return { name: clockWords(rad), overlapM: lapM, voids: mergeVoids(voids) };
 }
 
 /** What is seen inside the bore: its darkest place. */
@@ -69,12 +67,12 @@ export function sawn(run: BenchRun, rad = 0): BenchCut {
   const bore = boreLook(run);
   const visual = looked(run);
   const verdict = judgeCoupon(
-    { faces, tests: [], boreClean: BRIGHT.includes(bore), visualReason: visual, jointType: 'socket' },
+    { faces, tests: [], boreClean: isBright(bore), visualReason: visual, jointType: 'socket' },
     run.setup.rules,
   );
   const leaks = run.gap.leaks() || run.holes.length > 0;
   const part = run.setup.joint.part;
-  const boreServes = run.setup.nitrogenM3s <= 0 || BRIGHT.includes(bore);
+  const boreServes = run.setup.nitrogenM3s <= 0 || isBright(bore);
   return {
     verdict,
     bore,

@@ -1,7 +1,7 @@
 import { FAULTS } from '../faults/faults.js';
 import { OXIDE_ONSET_K } from '../heat/colours.js';
 import { TIPS, usualFlow } from '../heat/fuels.js';
-import { boreLook } from './bench-cut.js';
+import { boreLook, isBright } from './bench-cut.js';
 import type { BenchRun, Happening } from './bench-run.js';
 import { flowsFromK } from './bench-setup.js';
 import type { Unwetted } from './surface.js';
@@ -180,8 +180,7 @@ export function benchFaults(run: BenchRun): BenchFault[] {
       'Feed until a fillet stands all round.',
     );
   if (gap.droppedM3 > DROPPED * setup.netM3) known('much rod', 'run-down', at(run, 'rod ran off'));
-  const bore = boreLook(run);
-  if (setup.nitrogenM3s > 0 && bore !== 'bright' && bore !== 'straw')
+  if (setup.nitrogenM3s > 0 && !isBright(boreLook(run)))
     add(
       'black bore',
       FAULTS['black-bore'].seen,

@@ -3,8 +3,8 @@ import { BODY_NECK_M, gapConductance } from '../heat/chain.js';
 import { OXIDE_ONSET_K } from '../heat/colours.js';
 import { flameOf } from '../heat/flame.js';
 import { type Tip, TIPS } from '../heat/fuels.js';
-import { BOILS_K, PASTE } from '../heat/protect-part.js';
-import { type Paste, type SpotFlame, TwoShells } from '../heat/two-shells.js';
+import { pasteBefore } from '../heat/protect-part.js';
+import { type SpotFlame, TwoShells } from '../heat/two-shells.js';
 import { OXYGEN_IN_AIR } from '../purge/gas.js';
 import { InputError } from '../source/problem.js';
 import { practice } from '../source/source.js';
@@ -64,6 +64,8 @@ const BRASS_SMOKES_K = 1172;
 const ROD_SMOKES_OVER_K = 55;
 /** Nitrogen clears the line with this time constant at the planned flow; air is back with the other, s. */
 const [CLEARS_S, BACK_S] = [3, 8];
+/** What flowing nitrogen takes up in the lap's bore, W/m2K: about what slow flow takes in a tube of an inch. */
+const BORE_W_M2K = 5;
 /** Contact of water with the wall it lies on, W/m2K. Source: WATER_INSIDE_SOURCE. */
 const WATER_W_M2K = 2000;
 export const WATER_INSIDE_SOURCE = practice(
@@ -133,7 +135,7 @@ export class BenchRun {
         behind,
       },
       gapConductance(gapSideM, false),
-      pasteOf(setup),
+      setup.paste && joint.part ? pasteBefore(joint.part) : null,
     );
     this.cells = gapCells(setup, this.shells);
     this.gap = new GapFill(setup, this.cells, this.shells.dxM);
@@ -152,8 +154,6 @@ export class BenchRun {
     this.keep();
   }
 
-  readonly tickS = TICK_S;
-
   get timeS(): number {
     return this.tick * TICK_S;
   }
@@ -167,7 +167,7 @@ export class BenchRun {
   step(does: Partial<Hand> = {}): void {
     this.hand = { ...this.hand, ...does };
     const flames = this.flames();
-    this.shells.boreWm2K = this.isFlowing() ? 5 : 0;
+    this.shells.boreWm2K = this.isFlowing() ? BORE_W_M2K : 0;
     this.shells.go(TICK_S, flames);
     if (flames.length) this.underFlame();
     this.look();
@@ -336,28 +336,10 @@ export class BenchRun {
     });
   }
 
-  /** The latest moment that was kept. */
-  now(): BenchMoment {
-    return this.moments.at(-1) as BenchMoment;
-  }
-
   private fillWithWater(): void {
     const { round, tube } = this.shells;
     const isUpright = this.setup.position === 'up-feed' || this.setup.position === 'down-feed';
     for (let c = 0; c < tube.to * round; c++)
       if (isUpright || Math.cos(turnOf(c % round, round)) < -0.5) this.shells.waterWm2K[c] = WATER_W_M2K;
   }
-}
-
-/** Paste as the heat plan lays it before the part. */
-function pasteOf({ paste, joint }: BenchSetup): Paste | null {
-  if (!paste || !joint.part) return null;
-  const toM = Math.max(0.007, joint.part.distanceM + PASTE.pastM);
-  return {
-    fromM: Math.max(0.005, toM - PASTE.overM),
-    toM,
-    contactWm2K: PASTE.contactWm2K,
-    holdsK: BOILS_K,
-    takesJ: (PASTE.grams / 1000) * PASTE.water * 2.26e6,
-  };
 }

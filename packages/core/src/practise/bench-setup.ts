@@ -50,18 +50,22 @@ export interface Forgotten {
   readonly offCentre?: number;
 }
 
+/** What of a plan the bench rests on; null where it cannot make the joint. */
+function forBench({ heat, filler, bushMetal, selection: { chosen } }: JointPlan) {
+  return heat && filler && chosen && !bushMetal ? { heat, filler, chosen } : null;
+}
+
 /** Whether a planned joint can be made at the bench: a tube in a socket without a bush, with a rod. */
-export const isForBench = ({ heat, filler, bushMetal, selection }: JointPlan): boolean =>
-  Boolean(heat && filler && !bushMetal && selection.chosen);
+export const isForBench = (plan: JointPlan): boolean => forBench(plan) !== null;
 
 /**
  * The bench of a planned joint; null where no rod serves it, it has a bush, or it is no tube in a socket.
  * @throws InputError where it lies further off the middle than touching
  */
 export function benchOf(plan: JointPlan, position: Position, forgotten: Forgotten = {}): BenchSetup | null {
-  const { heat, filler, bushMetal } = plan;
-  const { chosen } = plan.selection;
-  if (!heat || !chosen || !filler || bushMetal) return null;
+  const rests = forBench(plan);
+  if (!rests) return null;
+  const { heat, filler, chosen } = rests;
   const torch = usualTorch(heat);
   const isCopper = [heat.tube.metal, heat.socket.metal].every((m) => m.family === 'copper');
   return {

@@ -1,4 +1,4 @@
-import { filletRadiusM } from '../filler-use/filler-use.js';
+import { netFiller } from '../filler-use/filler-use.js';
 import { densityKgM3, type Filler } from '../fillers/fillers.js';
 import { derived, practice } from '../source/source.js';
 import { type BenchSetup, flowsFromK } from './bench-setup.js';
@@ -50,8 +50,9 @@ export class GapFill {
     [this.pool, this.ball] = [new Float64Array(cells.round), new Float64Array(cells.round)];
     this.filler = setup.filler;
     this.density = densityKgM3(setup.filler);
-    const r = filletRadiusM(setup.joint.tube.wallM);
-    this.filletM3 = (Math.PI * setup.joint.tube.odM * r * r * (1 - Math.PI / 4)) / cells.round;
+    const { tube, lapM } = setup.joint;
+    const closed = { tubeOdM: tube.odM, socketIdM: tube.odM };
+    this.filletM3 = netFiller([closed], lapM, tube.wallM).filletM3 / cells.round;
   }
 
   /** Molten rod comes to a row of the mouth; on cold or unwetted metal it stays there as a lump. */
@@ -59,10 +60,9 @@ export class GapFill {
     this.fedM3 += volumeM3;
     const to = runs ? this.pool : this.ball;
     to[j] = (to[j] as number) + volumeM3;
-    const most = DROP_M3;
-    if (!runs && (to[j] as number) > most) {
-      this.droppedM3 += (to[j] as number) - most;
-      to[j] = most;
+    if (!runs && (to[j] as number) > DROP_M3) {
+      this.droppedM3 += (to[j] as number) - DROP_M3;
+      to[j] = DROP_M3;
     }
   }
 

@@ -2,7 +2,7 @@ import { OXIDE_ONSET_K } from '../heat/colours.js';
 import type { FlameKind } from '../heat/flame.js';
 import { feedSeconds } from '../heat/plan-heat.js';
 import { practice } from '../source/source.js';
-import type { BenchRun } from './bench-run.js';
+import { type BenchRun, TICK_S } from './bench-run.js';
 import { flowsFromK } from './bench-setup.js';
 import { type Deed, deedBetween, type Hand } from './hand.js';
 
@@ -115,7 +115,7 @@ export function scriptedHand(habits: Habits = {}): ScriptedHand {
       const share = Math.min(1, fedS / takesS);
       if (share >= 1 || gives) phase = 'soak';
       else {
-        fedS += run.tickS;
+        fedS += TICK_S;
         const feedRad = climbs(share);
         return {
           ...torch,
@@ -129,7 +129,7 @@ export function scriptedHand(habits: Habits = {}): ScriptedHand {
       }
     }
     if (phase === 'soak') {
-      soakS += run.tickS;
+      soakS += TICK_S;
       if (soakS > 3 || gives) phase = 'cool';
       else return { ...torch, farM: away, atM: base, turnRad: turn, feeding: false };
     }
@@ -161,13 +161,18 @@ function look(run: BenchRun) {
   };
 }
 
-/** Runs a hand to its end. @returns what it did, tick by tick: `replay` makes the same joint of it */
-export function playHand(run: BenchRun, hand: ScriptedHand): Deed[] {
+/**
+ * Runs a hand to its end.
+ * @param seen is called after each tick
+ * @returns what it did, tick by tick: `replay` makes the same joint of it
+ */
+export function playHand(run: BenchRun, hand: ScriptedHand, seen: () => void = () => undefined): Deed[] {
   const deeds: Deed[] = [];
   for (let does = hand(run); does; does = hand(run)) {
     const deed = deedBetween(run.hand, { ...run.hand, ...does });
     if (deed) deeds.push({ tick: run.tick, does: deed });
     run.step(deed ?? {});
+    seen();
   }
   return deeds;
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { sampleBench } from '../testing/sample-bench.js';
 import { BenchRun } from './bench-run.js';
-import { scriptedHand } from './scripted-hand.js';
+import { playHand, scriptedHand } from './scripted-hand.js';
 import { watchHand } from './watch-hand.js';
 
 const COARSE = { cellsAlong: 40, cellsRound: 16 };
@@ -14,8 +14,7 @@ describe('a watched hand', () => {
 
   it('is the joint that the same hand makes at the bench', () => {
     const run = new BenchRun(setup, COARSE);
-    const hand = scriptedHand(habits);
-    for (let does = hand(run); does; does = hand(run)) run.step(does);
+    playHand(run, scriptedHand(habits));
     expect(w.timeS).toBe(run.timeS);
     expect(w.moments).toEqual(run.moments);
     expect([...w.frames.at(-1)!.state]).toEqual(

@@ -2,7 +2,7 @@ import { type BenchCut, sawn } from './bench-cut.js';
 import { type BenchFault, benchFaults } from './bench-faults.js';
 import { type BenchMoment, BenchRun, type Fineness, type Happening } from './bench-run.js';
 import type { BenchSetup } from './bench-setup.js';
-import { type Habits, type ScriptedHand, scriptedHand } from './scripted-hand.js';
+import { type Habits, playHand, scriptedHand } from './scripted-hand.js';
 
 /** What a place of the gap is: empty, filled, or empty with no way out. */
 export const GAP_STATES = ['empty', 'filled', 'shut in'] as const;
@@ -58,16 +58,13 @@ export function watchHand(
   fineness: Fineness = WATCHED,
 ): Watched {
   const run = new BenchRun(setup, fineness);
-  const hand: ScriptedHand = scriptedHand(habits);
   const frames: BenchFrame[] = [frameOf(run)];
-  for (let does = hand(run); does; does = hand(run)) {
-    run.step(does);
+  playHand(run, scriptedHand(habits), () => {
     const every = run.hand.lit || run.hand.feeding ? KEPT_EVERY : COOLING_EVERY;
-    if (run.tick % every === 0) {
-      frames.push(frameOf(run));
-      told(run.timeS);
-    }
-  }
+    if (run.tick % every !== 0) return;
+    frames.push(frameOf(run));
+    told(run.timeS);
+  });
   frames.push(frameOf(run));
   return {
     deep: run.cells.deep,

@@ -1,6 +1,7 @@
 import { computed, Directive, effect, inject, input, model, type Signal, untracked } from '@angular/core';
 import type { FieldOf } from './form';
 import { FormOf } from './form-of';
+import type { Option } from './options';
 
 let serial = 0;
 
@@ -54,6 +55,22 @@ export abstract class BoundText extends Bound {
   protected write(text: string): void {
     this.value.set(text);
     this.of()?.set(text);
+    this.touched();
+  }
+}
+
+/** A choice of one among options: of a form by `of`, or alone by `value`. */
+@Directive()
+export abstract class BoundChoice<T extends string> extends Bound {
+  readonly options = input.required<readonly Option<T>[]>();
+  readonly of = input<FieldOf<T> | FieldOf<T | ''>>();
+  readonly value = model<T | ''>('');
+  protected readonly fieldName = (): string => this.of()?.name ?? '';
+  protected readonly chosen = computed((): T | '' => this.of()?.value() ?? this.value());
+
+  protected choose(id: T | ''): void {
+    this.value.set(id);
+    (this.of() as FieldOf<T | ''> | undefined)?.set(id);
     this.touched();
   }
 }

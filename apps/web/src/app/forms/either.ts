@@ -1,8 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import { Bound } from './bound';
-import type { FieldOf } from './form';
-import type { Option } from './options';
+import { BoundChoice } from './bound';
 
 /** A labelled choice of two or three that all stand there: one touch instead of two. */
 @Component({
@@ -49,16 +47,4 @@ import type { Option } from './options';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Either<T extends string> extends Bound {
-  readonly options = input.required<readonly Option<T>[]>();
-  readonly of = input<FieldOf<T> | FieldOf<T | ''>>();
-  readonly value = model<T | ''>('');
-  protected readonly fieldName = (): string => this.of()?.name ?? '';
-  protected readonly chosen = computed((): T | '' => this.of()?.value() ?? this.value());
-
-  protected choose(id: T): void {
-    this.value.set(id);
-    (this.of() as FieldOf<T | ''> | undefined)?.set(id);
-    this.touched();
-  }
-}
+export class Either<T extends string> extends BoundChoice<T> {}

@@ -1,9 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, input, model, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import { MatSelectModule } from '@angular/material/select';
 import { groups } from 'd3';
-import { Bound } from './bound';
-import type { FieldOf } from './form';
-import type { Option } from './options';
+import { BoundChoice } from './bound';
 import { Wrong } from './wrong';
 
 /** A labelled choice among options; `none` is the words of the empty one, left out where there must be a choice. */
@@ -51,23 +49,12 @@ import { Wrong } from './wrong';
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class Pick<T extends string> extends Bound {
-  readonly options = input.required<readonly Option<T>[]>();
-  readonly of = input<FieldOf<T> | FieldOf<T | ''>>();
-  readonly value = model<T | ''>('');
+export class Pick<T extends string> extends BoundChoice<T> {
   readonly none = input('');
-  protected readonly fieldName = (): string => this.of()?.name ?? '';
-  protected readonly chosen = computed((): T | '' => this.of()?.value() ?? this.value());
   /** The focus has been here: before that only what is chosen is made, which keeps large forms quick. */
   protected readonly near = signal(false);
   protected readonly offered = computed(() => {
     const all = this.near() ? this.options() : this.options().filter((o) => o.id === this.chosen());
     return groups(all, (o) => o.group ?? '');
   });
-
-  protected choose(id: T | ''): void {
-    this.value.set(id);
-    (this.of() as FieldOf<T | ''> | undefined)?.set(id);
-    this.touched();
-  }
 }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
-import { houseSchema } from '@hephaist/contracts/records/house';
+import { houseSchema, usualPaper } from '@hephaist/contracts/records/house';
 import { problemsOf } from '@hephaist/contracts/schemas/parse';
 import { OnFileStore } from '../data/on-file.store';
 import { newId } from '../data/outbox';
@@ -46,8 +46,7 @@ export class HouseForm {
   /** Until the company has said it, papers are written by the units, as the server writes them. */
   private readonly draft = linkedSignal(() => {
     const house = this.store.house();
-    const paper = house.id ? house.paper : this.system() === 'us' ? ('letter' as const) : ('a4' as const);
-    return { ...NEWER, ...house, paper };
+    return { ...NEWER, ...house, paper: house.id ? house.paper : usualPaper(this.system()) };
   });
   private readonly now = computed(() => ({ ...this.draft(), id: this.draft().id || newId() }));
   protected readonly form = new Form(this.draft, { tried: () => problemsOf(houseSchema, this.now()) });

@@ -9,6 +9,7 @@ import { LadderView } from '../drawings/ladder';
 import { Section } from '../drawings/section';
 import { Tabs } from '../shell/tabs';
 import { SayPipe } from '../units/say.pipe';
+import { jointKinds } from './joint-kinds';
 import { PRACTISE_TABS } from './practise-tabs';
 import { type Question, questionOf } from './questions';
 
@@ -140,15 +141,10 @@ export class PractisePage {
 
   /** A joint that is not like its neighbours comes as often as a plain one. */
   protected readonly question = computed((): Question | null => {
-    const kinds = new Map<object, Question>();
     const pick = (this.turn() * 7919) % 1;
-    for (const joint of this.store.joints()) {
-      const planned = this.store.plan()(joint);
-      if (joint.setAside || !planned.plan || kinds.has(planned)) continue;
-      const question = questionOf(joint, planned.plan, pick);
-      if (question) kinds.set(planned, question);
-    }
-    const all = [...kinds.values()];
+    const all = Array.from(jointKinds(this.store.joints(), this.store.plan()), (k) =>
+      questionOf(k.joint, k.plan, pick),
+    ).filter((q) => q !== null);
     return all[Math.floor(this.turn() * all.length)] ?? null;
   });
   private readonly judged = computed(

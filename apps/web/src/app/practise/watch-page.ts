@@ -27,6 +27,7 @@ import { ListDetail } from '../layout/list-detail';
 import { PageHead } from '../layout/page-head';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
+import { jointKinds } from './joint-kinds';
 import { PRACTISE_TABS } from './practise-tabs';
 import { curvesOf, momentsOf, numbersOf, verdictWords } from './watch-words';
 import { Watching } from './watching';
@@ -65,13 +66,9 @@ export class WatchPage {
 
   /** One joint of each kind, of those that the bench can make. */
   private readonly kinds = computed((): readonly Joint[] => {
-    const seen = new Set<object>();
     const found: Joint[] = [];
-    for (const joint of this.store.joints()) {
-      const planned = this.store.plan()(joint);
-      if (joint.setAside || !planned.plan || seen.has(planned)) continue;
-      seen.add(planned);
-      if (isForBench(planned.plan)) found.push(joint);
+    for (const { joint, plan } of jointKinds(this.store.joints(), this.store.plan())) {
+      if (isForBench(plan)) found.push(joint);
       if (found.length === MOST) break;
     }
     return found;
@@ -93,10 +90,11 @@ export class WatchPage {
     const plan = joint && this.store.plan()(joint).plan;
     return plan && joint ? benchOf(plan, joint.position, this.hand().forgotten) : null;
   });
-  protected readonly key = computed(() => `${this.joint()?.id ?? ''} ${this.hand().id}`);
+  private readonly keyOf = (handId: string): string => `${this.joint()?.id ?? ''} ${handId}`;
+  protected readonly key = computed(() => this.keyOf(this.hand().id));
   protected readonly watched = computed(() => this.watching.made().get(this.key()) ?? null);
   protected readonly badge = (id: string): string => {
-    const made = this.watching.made().get(`${this.joint()?.id ?? ''} ${id}`);
+    const made = this.watching.made().get(this.keyOf(id));
     return made ? (made.cut.passes ? '✓' : '✕') : '';
   };
   protected readonly verdict = verdictWords;
