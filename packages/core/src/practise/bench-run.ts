@@ -79,6 +79,8 @@ const TELLING = 0.1;
 export interface Fineness {
   readonly cellsAlong?: number;
   readonly cellsRound?: number;
+  /** Length of a tick, s; TICK_S where left out. A run is made again only by ticks as long as its own. */
+  readonly tickS?: number;
 }
 
 /** Rows round the clock, so that a cell is no narrower than a millimetre: small tube needs no more. */
@@ -97,6 +99,8 @@ export class BenchRun {
   oxygen = OXYGEN_IN_AIR;
   /** Seconds under the flame, and rows that it stood over. */
   flameS = 0;
+  /** Zinc comes off as smoke now. */
+  isSmoking = false;
   readonly swept: Uint8Array;
   partPeakK: number;
   /** Molten by the flame rather than by the work, m3. */
@@ -109,6 +113,7 @@ export class BenchRun {
   readonly holes: { readonly onSocket: boolean; readonly cell: number }[] = [];
   private readonly tubeK: Float64Array;
   private readonly lapLit: Float64Array;
+  readonly tickS: number;
   private meltingS = 0;
   private readonly tips: readonly Tip[];
   private readonly flowsK: number;
@@ -118,6 +123,7 @@ export class BenchRun {
     readonly setup: BenchSetup,
     fineness: Fineness = {},
   ) {
+    this.tickS = fineness.tickS ?? TICK_S;
     const { joint, gapSideM } = setup;
     const { tube, socket, lapM, behind, airK } = joint;
     // Fine enough for a short lap, and wide enough for the flame and what stands behind.
@@ -155,7 +161,7 @@ export class BenchRun {
   }
 
   get timeS(): number {
-    return this.tick * TICK_S;
+    return this.tick * this.tickS;
   }
 
   /** Cells of the shells under a cell of the gap. */
@@ -168,13 +174,13 @@ export class BenchRun {
     this.hand = { ...this.hand, ...does };
     const flames = this.flames();
     this.shells.boreWm2K = this.isFlowing() ? BORE_W_M2K : 0;
-    this.shells.go(TICK_S, flames);
+    this.shells.go(this.tickS, flames);
     if (flames.length) this.underFlame();
     this.look();
     this.breathe();
-    this.surface.go(TICK_S, this.hotK, this.tubeK, flames.length ? this.lapLit : null, this.hand.kind, this.oxygen);
+    this.surface.go(this.tickS, this.hotK, this.tubeK, flames.length ? this.lapLit : null, this.hand.kind, this.oxygen);
     this.feed();
-    this.gap.go(TICK_S, this.coldK, (n) => this.surface.unwetted(n) === null);
+    this.gap.go(this.tickS, this.coldK, (n) => this.surface.unwetted(n) === null);
     this.bridge();
     this.tick++;
     this.watch();
@@ -193,8 +199,8 @@ export class BenchRun {
 
   /** The flames as the shells take them; none where the torch is out. */
   flames(): SpotFlame[] {
-    const { lit, kind, farM, atM, turnRad, second } = this.hand;
-    if (!lit) return [];
+    const { lit, aside, kind, farM, atM, turnRad, second } = this.hand;
+    if (!lit || aside) return [];
     const flame = flameOf({ tip: this.tip(), kind, distanceM: farM });
     const gathers = Math.max(LEAST_SPOT, Math.min(1, farM / CLOSE_M));
     const spot = { powerW: flame.powerW, flameK: flame.flameK, atM, atRad: turnRad, radiusM: flame.radiusM * gathers };
@@ -202,7 +208,7 @@ export class BenchRun {
   }
 
   private underFlame(): void {
-    this.flameS += TICK_S;
+    this.flameS += this.tickS;
     const { round } = this.cells;
     for (const turn of this.hand.second ? [0, Math.PI] : [0])
       for (const off of [-1, 0, 1]) this.swept[(rowAt(this.hand.turnRad + turn, round) + off + round) % round] = 1;
@@ -228,8 +234,8 @@ export class BenchRun {
   /** Nitrogen drives the air out; where it stops, air comes back. */
   private breathe(): void {
     if (this.setup.nitrogenM3s <= 0) return;
-    if (this.isFlowing()) this.oxygen *= Math.exp((-TICK_S * this.hand.nitrogen) / CLEARS_S);
-    else if (this.hand.nitrogen <= 0) this.oxygen += ((OXYGEN_IN_AIR - this.oxygen) * TICK_S) / BACK_S;
+    if (this.isFlowing()) this.oxygen *= Math.exp((-this.tickS * this.hand.nitrogen) / CLEARS_S);
+    else if (this.hand.nitrogen <= 0) this.oxygen += ((OXYGEN_IN_AIR - this.oxygen) * this.tickS) / BACK_S;
   }
 
   private feed(): void {
@@ -238,7 +244,7 @@ export class BenchRun {
     const j = rowAt(feedRad, this.cells.round);
     const c = this.shellCell(j);
     const touchK = ((this.shells.tube.tempK[c] as number) + (this.shells.socket.tempK[c] as number)) / 2;
-    const whole = feedMs * this.setup.rodM2 * TICK_S;
+    const whole = feedMs * this.setup.rodM2 * this.tickS;
     if (touchK >= this.setup.filler.solidusK) {
       const runs = (this.coldK[j] as number) >= this.flowsK && this.surface.unwetted(j) === null;
       if (runs) this.once('rod ran');
@@ -294,7 +300,7 @@ export class BenchRun {
     ] as const)
       for (let c = wall.from * this.shells.round; c < wall.to * this.shells.round; c++)
         if ((wall.tempK[c] as number) > metal.solidusK) found = { onSocket, cell: c };
-    this.meltingS = found ? this.meltingS + TICK_S : 0;
+    this.meltingS = found ? this.meltingS + this.tickS : 0;
     if (!found || this.meltingS < MELTS_IN_S) return;
     this.once('metal melted');
     if (!this.holes.some((h) => h.cell === found.cell)) this.holes.push(found);
@@ -304,9 +310,10 @@ export class BenchRun {
     const { filler, joint } = this.setup;
     const hottest = this.hotK.reduce((a, b) => Math.max(a, b), 0);
     const brass = [joint.tube.metal, joint.socket.metal].some((m) => m.family === 'brass');
-    if (brass && hottest > BRASS_SMOKES_K) this.once('zinc smoked');
     const zinc = percent(filler, 'Zn') + percent(filler, 'Cd') > 0;
-    if (zinc && this.gap.fedM3 > 0 && hottest > filler.brazingK.max + ROD_SMOKES_OVER_K) this.once('zinc smoked');
+    const rodSmokes = zinc && this.gap.fedM3 > 0 && hottest > filler.brazingK.max + ROD_SMOKES_OVER_K;
+    this.isSmoking = (brass && hottest > BRASS_SMOKES_K) || rodSmokes;
+    if (this.isSmoking) this.once('zinc smoked');
   }
 
   /** Mean of the lap's colder wall over a column, K. */

@@ -1,6 +1,7 @@
 import { type Filler, holdsPhosphorus } from '../fillers/fillers.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { HeatJoint } from '../heat/heat-joint.js';
+import { feedSeconds } from '../heat/plan-heat.js';
 import { usualTorch } from '../heat/rank-tips.js';
 import type { JointPlan } from '../joint/plan.js';
 import type { Position } from '../qualification/range.js';
@@ -90,3 +91,10 @@ export function benchOf(plan: JointPlan, position: Position, forgotten: Forgotte
 
 /** Temperature from which the filler runs, K: where its brazing range begins, or its liquidus where that is lower. */
 export const flowsFromK = (filler: Filler): number => Math.min(filler.liquidusK, filler.brazingK.min);
+
+/** What is fed over what stays, for stub ends and drops. */
+export const FEEDS_MORE = 1.12;
+
+/** How fast a good hand feeds the rod, m/s: all of it in the time that the joint is fed in. */
+export const usualFeedMs = ({ netM3, rodM2, joint }: BenchSetup): number =>
+  (FEEDS_MORE * netM3) / rodM2 / feedSeconds(joint.tube.odM);

@@ -11,6 +11,8 @@ export interface Hand {
   /** Where the flame plays along the pipe: 0 the mouth of the socket, into the socket positive. */
   readonly atM: number;
   readonly turnRad: number;
+  /** The flame is lit and turned away from the work. */
+  readonly aside: boolean;
   /** A second torch opposite the first. */
   readonly second: boolean;
   /** The rod touches the mouth. */
@@ -36,6 +38,7 @@ export const restingHand = (setup: Pick<BenchSetup, 'tipId'>): Hand => ({
   farM: 0.015,
   atM: -0.01,
   turnRad: 0,
+  aside: false,
   second: false,
   feeding: false,
   feedRad: Math.PI,
@@ -53,4 +56,14 @@ export function deedBetween(before: Hand, after: Hand): Partial<Hand> | null {
     if (is !== was) changed[key] = is;
   }
   return Object.keys(changed).length ? changed : null;
+}
+
+/** What the hand did up to a tick, without making the joint: where the flame of an earlier run was then. */
+export function handAt(setup: Pick<BenchSetup, 'tipId'>, deeds: readonly Deed[], tick: number): Hand {
+  let hand = restingHand(setup);
+  for (const deed of deeds) {
+    if (deed.tick > tick) break;
+    hand = { ...hand, ...deed.does };
+  }
+  return hand;
 }

@@ -2,8 +2,9 @@ import { OXIDE_ONSET_K } from '../heat/colours.js';
 import type { FlameKind } from '../heat/flame.js';
 import { feedSeconds } from '../heat/plan-heat.js';
 import { practice } from '../source/source.js';
-import { type BenchRun, TICK_S } from './bench-run.js';
-import { flowsFromK } from './bench-setup.js';
+import type { BenchRun } from './bench-run.js';
+import { seenOf } from './bench-seen.js';
+import { flowsFromK, usualFeedMs } from './bench-setup.js';
 import { type Deed, deedBetween, type Hand } from './hand.js';
 
 /** How somebody brazes, as a habit. */
@@ -35,15 +36,15 @@ export const GOOD_HAND_SOURCE = practice(
 
 /** Turns a second that the flame makes round the pipe, and rests between a look and the next. */
 const TURNS_S = 0.7;
-const TUBE_LEADS_K = 140;
+/** How far short of the rod's flow the tube is when the heat goes to the base, K. */
+export const TUBE_LEADS_K = 140;
 /** Over the rod's flow at which feeding begins. */
-const READY_K = 15;
+export const READY_K = 15;
 /** The flame is drawn off from this much over the rod's range or short of melting, over so many degrees, and so far. */
 const [OVER_RANGE_K, SHORT_OF_MELTING_K, EASES_K] = [40, 90, 60];
 const FAR_OFF_M = 0.12;
-/** What it feeds over what stays, for stub ends and drops. */
-const MORE = 1.12;
-const COOL_K = 480;
+/** No longer hot: the nitrogen may be shut, and it may be sawn, K. */
+export const COOL_K = 480;
 const LONGEST_S = 420;
 
 /** A hand by its habits: told each tick what it sees, it says what it changes; null when it is done. */
@@ -73,7 +74,7 @@ export function scriptedHand(habits: Habits = {}): ScriptedHand {
     const { setup } = run;
     const { lapM } = setup.joint;
     const flows = flowsFromK(setup.filler);
-    const now = look(run);
+    const now = seenOf(run);
     const melts = Math.min(setup.joint.tube.metal.solidusK, setup.joint.socket.metal.solidusK);
     if (run.holes.length && phase !== 'cool') phase = 'cool';
     const turn = goesRound ? (run.timeS * TURNS_S * 2 * Math.PI) % (2 * Math.PI) : 0;
@@ -110,12 +111,11 @@ export function scriptedHand(habits: Habits = {}): ScriptedHand {
       }
     }
     if (phase === 'feed') {
-      const needs = (rodShare * MORE * setup.netM3) / setup.rodM2;
       const takesS = feedSeconds(setup.joint.tube.odM);
       const share = Math.min(1, fedS / takesS);
       if (share >= 1 || gives) phase = 'soak';
       else {
-        fedS += TICK_S;
+        fedS += run.tickS;
         const feedRad = climbs(share);
         return {
           ...torch,
@@ -124,40 +124,18 @@ export function scriptedHand(habits: Habits = {}): ScriptedHand {
           turnRad: goesRound ? turn : 0,
           feeding: true,
           feedRad: ((feedRad % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI),
-          feedMs: needs / takesS,
+          feedMs: rodShare * usualFeedMs(setup),
         };
       }
     }
     if (phase === 'soak') {
-      soakS += TICK_S;
+      soakS += run.tickS;
       if (soakS > 3 || gives) phase = 'cool';
       else return { ...torch, farM: away, atM: base, turnRad: turn, feeding: false };
     }
     const off = nitrogen === 'until cool' ? now.hottestK < staysUntilK : true;
     if (now.hottestK < Math.min(staysUntilK, OXIDE_ONSET_K)) return null;
     return { lit: false, feeding: false, ...(off ? { nitrogen: 0 } : {}) };
-  };
-}
-
-/** What the hand goes by. */
-function look(run: BenchRun) {
-  const { shells, cells } = run;
-  const ring = (wall: typeof shells.tube, i: number): number => {
-    let sum = 0;
-    for (let j = 0; j < shells.round; j++) sum += wall.tempK[i * shells.round + j] as number;
-    return sum / shells.round;
-  };
-  let [coldestK, hottestK] = [Infinity, 0];
-  for (const t of run.coldK) coldestK = Math.min(coldestK, t);
-  for (const w of [shells.tube, shells.socket])
-    for (let c = w.from * shells.round; c < w.to * shells.round; c++)
-      hottestK = Math.max(hottestK, w.tempK[c] as number);
-  return {
-    coldestK,
-    hottestK,
-    mouthK: run.columnK(0),
-    tubeK: ring(shells.tube, cells.from - 1),
-    socketK: ring(shells.socket, cells.from + Math.floor(cells.deep / 2)),
   };
 }
 

@@ -13,13 +13,14 @@ export const SOOT_SOURCE = practice(
 );
 export const OXIDISING_FLUX_SOURCE = practice('an oxidising flame uses flux up three times as fast');
 
-const GAP_OXYGEN: Readonly<Record<FlameKind, number>> = { carburising: 0.02, neutral: 0.1, oxidising: 1 };
+/** Of air’s oxygen at metal under each flame. */
+export const GAP_OXYGEN: Readonly<Record<FlameKind, number>> = { carburising: 0.02, neutral: 0.1, oxidising: 1 };
 /** Film over which a rod that fluxes itself does not wet, m. */
 export const WETS_TO_M = 1e-6;
-const SOOTS_UNDER_K = 1033;
-const SOOTS_S = 8;
-const BURNS_OFF_K = 866;
-const BURNS_OFF_S = 10;
+export const SOOTS_UNDER_K = 1033;
+export const SOOTS_S = 8;
+export const BURNS_OFF_K = 866;
+export const BURNS_OFF_S = 10;
 /** Soot over which nothing wets: half covered. */
 export const SOOTED = 0.5;
 const OXIDISING_USES = 3;

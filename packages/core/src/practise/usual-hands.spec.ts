@@ -6,7 +6,7 @@ import type { JointSpec } from '../joint/joint.js';
 import { sampleBench } from '../testing/sample-bench.js';
 import { sawn } from './bench-cut.js';
 import { benchFaults } from './bench-faults.js';
-import { BenchRun, type Fineness } from './bench-run.js';
+import { BenchRun, type Fineness, TICK_S } from './bench-run.js';
 import { type BenchSetup, flowsFromK } from './bench-setup.js';
 import { type Habits, playHand, replay, scriptedHand } from './scripted-hand.js';
 import { USUAL_HANDS } from './usual-hands.js';
@@ -116,5 +116,15 @@ describe('honest', () => {
     expect(fine.cut.passes).toBe(coarse.cut.passes);
     expect(fine.faults.map((f) => f.id)).toEqual(coarse.faults.map((f) => f.id));
     expect(Math.abs(fine.cut.filled - coarse.cut.filled)).toBeLessThan(0.15);
+  });
+
+  it.each(['good', 'edge-first'])('shorter ticks give the same verdict: %s', (id) => {
+    const [usualTicks, shorter] = [usual(id), usual(id, {}, { ...COARSE, tickS: TICK_S / 2 })];
+    expect(shorter.run.tickS).toBe(0.025);
+    expect(shorter.cut.passes).toBe(usualTicks.cut.passes);
+    expect(shorter.faults.map((f) => f.id)).toEqual(usualTicks.faults.map((f) => f.id));
+    // How much is shut in behind a sealed edge hangs on where it closed; that it is shut in does not.
+    expect(Math.abs(shorter.cut.filled - usualTicks.cut.filled)).toBeLessThan(shorter.cut.passes ? 0.05 : 0.3);
+    expect(Math.abs(shorter.run.flameS / usualTicks.run.flameS - 1)).toBeLessThan(0.1);
   });
 });

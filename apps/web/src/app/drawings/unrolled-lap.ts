@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, type ElementRef, input, viewChild } from '@angular/core';
 import { glowColour } from '@hephaist/core/heat/glow';
-import type { BenchFrame, Watched } from '@hephaist/core/practise/watch-hand';
+import type { BenchFrame, MadeJoint } from '@hephaist/core/practise/made-joint';
 
 /** Points of the drawing for a cell along the lap, and round it. */
 const [ALONG, ROUND] = [36, 22];
@@ -52,7 +52,7 @@ const brighter = (a: Rgb, b: Rgb): Rgb => [Math.max(a[0], b[0]), Math.max(a[1], 
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class UnrolledLap {
-  readonly of = input.required<Pick<Watched, 'deep' | 'round'>>();
+  readonly of = input.required<Pick<MadeJoint, 'deep' | 'round'>>();
   readonly frame = input.required<BenchFrame>();
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   protected readonly clock = [...CLOCK, 12];

@@ -1,35 +1,20 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  DestroyRef,
-  effect,
-  inject,
-  linkedSignal,
-  untracked,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { MatSliderModule } from '@angular/material/slider';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { benchOf, type BenchSetup, isForBench } from '@hephaist/core/practise/bench-setup';
 import { USUAL_HANDS } from '@hephaist/core/practise/usual-hands';
-import { displayUnit, formatDuration } from '@hephaist/core/units/units';
+import { formatDuration } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
 import { metalWords, sizeWords } from '../data/joint-words';
 import { ShopStore } from '../data/shop.store';
-import { Chart } from '../drawings/chart';
-import { Strip } from '../drawings/strip';
-import { UnrolledLap } from '../drawings/unrolled-lap';
 import { Pick as PickField } from '../forms/pick';
 import { addressWord } from '../layout/address';
 import { ListDetail } from '../layout/list-detail';
 import { PageHead } from '../layout/page-head';
-import { SayPipe } from '../units/say.pipe';
-import { UnitsStore } from '../units/units.store';
 import { jointKinds } from './joint-kinds';
+import { MadeView } from './made/made-view';
 import { PRACTISE_TABS } from './practise-tabs';
-import { curvesOf, momentsOf, numbersOf, verdictWords } from './watch-words';
 import { Watching } from './watching';
 
 /** Joints offered: one of each kind. */
@@ -38,18 +23,7 @@ const MOST = 60;
 /** Practise: a good hand and the usual bad ones make a joint of this job; it is sawn, judged, and each fault told with its cause. */
 @Component({
   selector: 'hp-watch-page',
-  imports: [
-    MatButtonModule,
-    MatProgressBarModule,
-    MatSliderModule,
-    Chart,
-    ListDetail,
-    PageHead,
-    PickField,
-    SayPipe,
-    Strip,
-    UnrolledLap,
-  ],
+  imports: [MatButtonModule, MatProgressBarModule, ListDetail, MadeView, PageHead, PickField],
   templateUrl: './watch-page.html',
   styleUrl: './watch-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,7 +31,6 @@ const MOST = 60;
 export class WatchPage {
   private readonly store = inject(JobStore);
   private readonly tables = inject(ShopStore).tables;
-  private readonly system = inject(UnitsStore).system;
   protected readonly tabs = PRACTISE_TABS;
   protected readonly hands = USUAL_HANDS;
   protected readonly watching = new Watching();
@@ -97,27 +70,7 @@ export class WatchPage {
     const made = this.watching.made().get(this.keyOf(id));
     return made ? (made.cut.passes ? '✓' : '✕') : '';
   };
-  protected readonly verdict = verdictWords;
   protected readonly time = formatDuration;
-  protected readonly degrees = computed(() => displayUnit('temperature', this.system()).symbol);
-  protected readonly numbers = computed(() => {
-    const w = this.watched();
-    return w ? numbersOf(w, this.system()) : [];
-  });
-  protected readonly chart = computed(() => {
-    const w = this.watched();
-    return w ? curvesOf(w, this.system()) : null;
-  });
-  /** What is looked at: the end, until it is moved or a fault is gone to. */
-  protected readonly atS = linkedSignal(() => Math.round(this.chart()?.endS ?? 0));
-  protected readonly frame = computed(() => {
-    const w = this.watched();
-    return w?.frames.findLast((f) => f.timeS <= this.atS() + 0.01) ?? w?.frames[0] ?? null;
-  });
-  protected readonly moments = computed(() => {
-    const w = this.watched();
-    return w ? momentsOf(w, this.atS()) : [];
-  });
 
   constructor() {
     effect(() => {
@@ -134,9 +87,5 @@ export class WatchPage {
 
   protected watch(handId: string): void {
     this.handWord.set(handId);
-  }
-
-  protected goTo(atS: number): void {
-    this.atS.set(Math.round(Math.min(atS, this.chart()?.endS ?? atS)));
   }
 }

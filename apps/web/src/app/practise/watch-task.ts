@@ -1,6 +1,6 @@
 import type { BenchSetup } from '@hephaist/core/practise/bench-setup';
+import type { MadeJoint } from '@hephaist/core/practise/made-joint';
 import type { Habits } from '@hephaist/core/practise/scripted-hand';
-import type { Watched } from '@hephaist/core/practise/watch-hand';
 
 /** A joint, and the hand that makes it. */
 export interface WatchTask {
@@ -9,4 +9,4 @@ export interface WatchTask {
 }
 
 /** What the worker tells: how far it is, s of the bench's time; the joint when it is made. */
-export type WatchNews = { readonly timeS: number } | { readonly watched: Watched };
+export type WatchNews = { readonly timeS: number } | { readonly watched: MadeJoint };

@@ -1,10 +1,10 @@
 import { signal } from '@angular/core';
-import type { Watched } from '@hephaist/core/practise/watch-hand';
+import type { MadeJoint } from '@hephaist/core/practise/made-joint';
 import type { WatchNews, WatchTask } from './watch-task';
 
 /** Makes joints by scripted hands off the main thread, one at a time; what was made is kept by its key. */
 export class Watching {
-  readonly made = signal<ReadonlyMap<string, Watched>>(new Map());
+  readonly made = signal<ReadonlyMap<string, MadeJoint>>(new Map());
   /** Seconds of the bench's time that have passed; null when it rests. */
   readonly timeS = signal<number | null>(null);
   readonly failed = signal(false);

@@ -1,7 +1,7 @@
 import { watchHand } from '@hephaist/core/practise/watch-hand';
 import { sampleBench } from '@hephaist/core/testing/sample-bench';
 import { describe, expect, it } from 'vitest';
-import { curvesOf, momentsOf, numbersOf, verdictWords } from './watch-words';
+import { curvesOf, momentsOf, numbersOf, verdictWords } from './made-words';
 
 const watched = watchHand(
   sampleBench(),

@@ -1,0 +1,101 @@
+import { AMBIENT_K } from '../fit-up/gap.js';
+import type { JointSpec, LineConditions } from '../joint/joint.js';
+import { type JointPlan, planJoint } from '../joint/plan.js';
+import { DEFAULT_SCHOOLS } from '../schools/schools.js';
+import { degFToK, FOOT, INCH, PSI } from '../units/units.js';
+
+/** One joint of the graded course, and what it teaches. */
+export interface Exercise {
+  readonly id: string;
+  readonly name: string;
+  /** What it is about, in a sentence. */
+  readonly teaches: string;
+  readonly joint: JointSpec;
+  /** Water stands in the line until it is blown out. */
+  readonly wet: boolean;
+}
+
+const LINE: LineConditions = {
+  serviceId: 'refrigerant-poe',
+  designPa: 350 * PSI,
+  testPa: 385 * PSI,
+  serviceMaxK: degFToK(100),
+  fitUpK: AMBIENT_K,
+  lengthM: 60 * FOOT,
+  oxygenLimit: 0.01,
+  schools: DEFAULT_SCHOOLS,
+  codeSetId: 'asme-ix',
+  carried: [],
+};
+
+const copper = (size: string): JointSpec['tube'] => ({ standardId: 'acr', size, metalId: 'copper' });
+
+const exercise = (
+  id: string,
+  name: string,
+  teaches: string,
+  joint: Partial<JointSpec> & Pick<JointSpec, 'tube'>,
+  wet = false,
+): Exercise => ({
+  id,
+  name,
+  teaches,
+  wet,
+  joint: {
+    socket: { kind: 'fitting', metalId: 'copper', depthM: null, cup: null },
+    bush: null,
+    groove: null,
+    fitUp: { mode: 'nominal' },
+    position: 'horizontal',
+    partNearby: null,
+    movement: false,
+    fillerId: null,
+    rodForm: 'flat',
+    cadmiumReason: null,
+    schools: {},
+    ...joint,
+  },
+});
+
+/** The course of the house, easy to hard: each is open once the one before it is passed. */
+export const EXERCISES: readonly Exercise[] = [
+  exercise('first', 'Copper coupling, level', 'Tube first, then the socket; the rod goes where it is hot.', {
+    tube: copper('3/4'),
+  }),
+  exercise('larger', 'A larger one, level', 'More metal: carry the heat round, and follow it with the rod.', {
+    tube: copper('1-1/8'),
+  }),
+  exercise('up', 'Socket facing down', 'Filler climbs by the gap alone; too much of it falls.', {
+    tube: copper('7/8'),
+    position: 'up-feed',
+  }),
+  exercise('down', 'Socket facing up', 'It runs in by itself, and past the joint where you feed too much.', {
+    tube: copper('7/8'),
+    position: 'down-feed',
+  }),
+  exercise(
+    'wet',
+    'After the leak was drained',
+    'Water holds metal at its boiling point: no torch beats it.',
+    { tube: copper('7/8') },
+    true,
+  ),
+  exercise('valve', 'Brass valve', 'A heavy body behind thin tube, and flux that wears out.', {
+    tube: copper('5/8'),
+    socket: { kind: 'valve', metalId: 'brass-forging', depthM: null, cup: null },
+  }),
+  exercise('stub', 'Steel stub', 'Steel keeps its heat where you put it: the flame must go round.', {
+    tube: copper('7/8'),
+    socket: { kind: 'fitting', metalId: 'steel', depthM: null, cup: null },
+  }),
+  exercise('part', 'Near an expansion valve', 'Quick heat and paste keep the part below its limit.', {
+    tube: copper('7/8'),
+    partNearby: { partId: 'txv', distanceM: 4 * INCH, protection: 'paste' },
+  }),
+  exercise('large', 'Large copper', 'One flame no longer holds both sides: a second torch, or a bigger tip.', {
+    tube: copper('2-1/8'),
+  }),
+];
+
+/** The plan of an exercise. */
+export const planOf = (exercise: Exercise): JointPlan => planJoint(exercise.joint, LINE);
