@@ -31,6 +31,7 @@ import { PeopleStore } from './people/people-store.js';
 import { peopleRoutes } from './people/routes.js';
 import { secondFactorRoutes } from './people/second-factor-routes.js';
 import { pictureRoutes } from './pictures/routes.js';
+import { practiceRoutes } from './practise/routes.js';
 import { purgePlanRoutes } from './purge-plan/routes.js';
 import { commandRoutes } from './records/routes.js';
 import type { RecordStore } from './records/store.js';
@@ -116,6 +117,7 @@ export function createApp(options: AppOptions): Express {
   app.use('/api', jobRoutes(maxBytes, work, kept));
   app.use('/api', crewRoutes(people, now));
   app.use('/api', torchRoutes(now));
+  app.use('/api', practiceRoutes());
   app.use('/api', followRoutes(now));
   app.use('/api', paperRoutes(now));
   app.use('/api', shopRoutes());

@@ -62,6 +62,8 @@ export const ROUTE_DEEDS: readonly (readonly [method: 'GET' | 'POST' | 'PUT', pa
   ['GET', '/crew', 'read'],
   ['GET', '/on-file', 'read'],
   ['GET', '/rigs', 'read'],
+  ['GET', '/jobs/:id/practice', 'read'],
+  ['GET', '/practice-runs/:id', 'read'],
   ['GET', '/jobs/:id/hot-work', 'read'],
   ['GET', '/others', 'read'],
   ['GET', '/follow/:of/:id', 'read'],

@@ -5,6 +5,7 @@ import type { Knex } from 'knex';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
+import { sampleCourse, sampleRun } from '../../../../packages/contracts/src/testing/practice-samples.js';
 import {
   sampleHotWork,
   sampleMark as sampleWatchMark,
@@ -65,6 +66,8 @@ beforeAll(async () => {
   const rig = sampleRig(newId, { name: 'Lent' });
   await put('rig', rig).expect(200);
   await put('rig_check', sampleRound(newId, rig, 'Test everything')).expect(200);
+  await put('practice_course', sampleCourse(newId, file.job.id, file.joints[0]!.id)).expect(200);
+  await put('practice_run', sampleRun(newId, file.job.id, 'Test everything')).expect(200);
   const work = sampleHotWork(newId, file.job.id, 'Test everything');
   await put('hot_work', work).expect(200);
   await put('hot_work_mark', sampleWatchMark(newId, work, 'flame on')).expect(200);
@@ -144,6 +147,8 @@ const OTHER: Readonly<Record<string, unknown>> = {
   mark: 'XX',
   sort: 999,
   number: 'XX',
+  task: 'exercise up',
+  made_by: 'Somebody else',
   table_id: 'metal',
   key: 'own:other',
   kind: 'purge off',

@@ -18,7 +18,7 @@ afterAll(async () => {
 describe('the database', () => {
   it('answers health with its state', async () => {
     const answer = await h.as().get('/api/health').expect(200);
-    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0024-devices' } });
+    expect(answer.body).toEqual({ status: 'ok', database: { state: 'answering', migration: '0025-practice' } });
   });
 
   it('loads the demo once, and knows what people entered from what the demo did', async () => {

@@ -23,6 +23,7 @@ import * as secondLooks from './0021-second-looks.js';
 import * as torchRigs from './0022-torch-rigs.js';
 import * as hotWork from './0023-hot-work.js';
 import * as devices from './0024-devices.js';
+import * as practice from './0025-practice.js';
 
 export interface Migration {
   readonly name: string;
@@ -55,6 +56,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0022-torch-rigs', up: torchRigs.up },
   { name: '0023-hot-work', up: hotWork.up },
   { name: '0024-devices', up: devices.up },
+  { name: '0025-practice', up: practice.up },
 ];
 
 const source: Knex.MigrationSource<Migration> = {

@@ -13,6 +13,8 @@ import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { isOfJob, type Kind, kindRow, type RecordKinds } from '@hephaist/contracts/records/kinds';
 import type { Line } from '@hephaist/contracts/records/line';
 import type { Pqr } from '@hephaist/contracts/records/pqr';
+import type { PracticeCourse } from '@hephaist/contracts/records/practice-course';
+import type { PracticeRun } from '@hephaist/contracts/records/practice-run';
 import { type PressureTest, pressureTestProblems } from '@hephaist/contracts/records/pressure-test';
 import type { Procedure } from '@hephaist/contracts/records/procedure';
 import { releaseProblems } from '@hephaist/contracts/records/procedure-stage';
@@ -29,6 +31,7 @@ import { v7 as newId } from 'uuid';
 import { ConflictError, RefusedError } from '../http/errors.js';
 import { checkLog } from '../jobs/check-log.js';
 import { checkMark, checkSession } from '../live/check-session.js';
+import { checkPracticeCourse, checkPracticeRun } from '../practise/check-practice.js';
 import { tablesOf } from '../shop/shop.js';
 import { checkHotWork, checkHotWorkMark, checkRigCheck } from '../torch/check-torch.js';
 import { hashOf } from './hash.js';
@@ -287,6 +290,8 @@ async function checkOne(store: RecordStore, kind: Kind, data: RecordKinds[Kind])
   if (kind === 'rig_check') await checkRigCheck(store, data as RigCheck);
   if (kind === 'hot_work') checkHotWork(store, data as HotWork);
   if (kind === 'hot_work_mark') await checkHotWorkMark(store, data as HotWorkMark);
+  if (kind === 'practice_course') await checkPracticeCourse(store, data as PracticeCourse);
+  if (kind === 'practice_run') await checkPracticeRun(store, data as PracticeRun);
   if (kind === 'annulment') await checkAnnulment(store, data as Annulment);
 }
 

@@ -3,6 +3,7 @@ import type { Annullable } from '@hephaist/contracts/records/annulment';
 import { changedFields } from '@hephaist/contracts/records/changed-fields';
 import { contentHash } from '@hephaist/contracts/records/content';
 import { columnsOf, type Kind, type RecordKinds, type StoredRecords } from '@hephaist/contracts/records/kinds';
+import type { PracticeRow } from '@hephaist/contracts/records/practice-run';
 import type { Stored } from '@hephaist/contracts/records/stored';
 import { REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
 import { type Changed, MOST_CHANGED, type Touched } from '@hephaist/contracts/records/trail';
@@ -81,6 +82,15 @@ export class RecordStore {
   /** What the records of a kind hold. */
   async list<K extends Kind>(kind: K, where: Record<string, string> = {}): Promise<RecordKinds[K][]> {
     return (await this.rows<K>(this.table(kind).where(where).orderBy('id'))).map((r) => r.data);
+  }
+
+  /** Runs at the practice bench of a job without what the hand did, by age. @param by whose; null for everybody's */
+  async practiceRows(jobId: string, by: string | null): Promise<PracticeRow[]> {
+    const rows = await this.table('practice_run')
+      .where({ job_id: jobId, ...(by === null ? {} : { made_by: by }) })
+      .orderBy('id')
+      .select<{ row: PracticeRow }[]>(this.db.raw(`data - 'hand' as row`));
+    return rows.map((r) => r.row);
   }
 
   /** Jobs that some records of a kind are of. @param kind one that is of a job */

@@ -1,6 +1,7 @@
 import type { FieldProblem } from '@hephaist/core/source/problem';
 import type { Brazing } from '../records/brazer-record.js';
 import type { StoredRecords } from '../records/kinds.js';
+import type { PracticeRow } from '../records/practice-run.js';
 
 /** The body of every error answer (application/problem+json). */
 export interface Problem {
@@ -45,6 +46,9 @@ export type RigsAnswer = StoredRecords<'rig' | 'rig_check'>;
 
 /** What GET /api/jobs/:id/hot-work answers. */
 export type HotWorkAnswer = StoredRecords<'hot_work' | 'hot_work_mark'>;
+
+/** What GET /api/jobs/:id/practice answers: courses of the job, and runs at the bench: one's own, or all to who instructs. */
+export type PracticeAnswer = StoredRecords<'practice_course'> & { readonly runs: readonly PracticeRow[] };
 
 /** What GET /api/others answers: where the trail stands, and whether anybody else wrote a record since. */
 export interface OthersAnswer {

@@ -16,6 +16,8 @@ import { type LineStep, lineStepSchema } from './line-step.js';
 import { type Lot, lotSchema } from './lot.js';
 import { type OwnRowRecord, ownRowSchema } from './own-row.js';
 import { type Pqr, pqrSchema } from './pqr.js';
+import { type PracticeCourse, practiceCourseSchema } from './practice-course.js';
+import { type PracticeRun, practiceRunSchema } from './practice-run.js';
 import { type PressureTest, pressureTestSchema } from './pressure-test.js';
 import { type Procedure, procedureSchema } from './procedure.js';
 import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema } from './purge-session.js';
@@ -58,6 +60,8 @@ export interface RecordKinds {
   rig_check: RigCheck;
   hot_work: HotWork;
   hot_work_mark: HotWorkMark;
+  practice_course: PracticeCourse;
+  practice_run: PracticeRun;
 }
 
 export type Kind = keyof RecordKinds;
@@ -359,6 +363,23 @@ const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
     columns: { job_id: 'jobId', hot_work_id: 'hotWorkId', kind: 'kind' },
     done: { at: ['at'] },
     named: (m) => m.kind,
+  },
+  practice_course: {
+    schema: practiceCourseSchema,
+    words: ['course of practice', 'courses of practice'],
+    removable: true,
+    writers: OFFICE,
+    columns: { job_id: 'jobId', name: 'name' },
+    named: (c) => c.name,
+  },
+  practice_run: {
+    schema: practiceRunSchema,
+    words: ['run at the practice bench', 'runs at the practice bench'],
+    evidence: true,
+    writers: BENCH,
+    columns: { job_id: 'jobId', task: 'task', made_by: 'by' },
+    done: { at: ['startedAt'] },
+    named: (r) => r.name,
   },
   house: {
     schema: houseSchema,

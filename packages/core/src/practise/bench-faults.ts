@@ -4,30 +4,8 @@ import { TIPS, usualFlow } from '../heat/fuels.js';
 import { boreLook, isBright } from './bench-cut.js';
 import type { BenchRun, Happening } from './bench-run.js';
 import { flowsFromK } from './bench-setup.js';
+import type { BenchFaultId } from './fault-ids.js';
 import type { Unwetted } from './surface.js';
-
-/** Habits that spoil a joint, as the bench tells them. */
-export const BENCH_FAULT_IDS = [
-  'cold rod',
-  'sealed first',
-  'one side',
-  'small tip',
-  'second torch',
-  'left cold',
-  'melted',
-  'oxidised',
-  'sooty',
-  'dead flux',
-  'no flux',
-  'dirty',
-  'black bore',
-  'wet',
-  'little rod',
-  'much rod',
-  'part too hot',
-  'zinc smoke',
-] as const;
-export type BenchFaultId = (typeof BENCH_FAULT_IDS)[number];
 
 /** A fault of a run: why it came, when it began, and one thing to do differently. */
 export interface BenchFault {

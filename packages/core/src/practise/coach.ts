@@ -35,16 +35,27 @@ function sidesApartK({ shells, cells }: BenchRun): number {
   return most - least;
 }
 
+/** How far the wall that is nearest to melting is short of it, K: each by its own metal. */
+export function shortOfMeltingK({ shells, setup }: BenchRun): number {
+  let least = Infinity;
+  for (const [wall, { metal }] of [
+    [shells.tube, setup.joint.tube],
+    [shells.socket, setup.joint.socket],
+  ] as const)
+    for (let c = wall.from * shells.round; c < wall.to * shells.round; c++)
+      least = Math.min(least, metal.solidusK - (wall.tempK[c] as number));
+  return least;
+}
+
 /** What is said now; dangers first, then the order of the work. */
 export function coach(run: BenchRun): Coached {
   const { setup, hand, gap } = run;
   const seen = seenOf(run);
   const flowsK = flowsFromK(setup.filler);
-  const meltsK = Math.min(setup.joint.tube.metal.solidusK, setup.joint.socket.metal.solidusK);
   const isPurged = setup.nitrogenM3s > 0;
   const { part } = setup.joint;
   if (run.holes.length) return said('Metal has melted.', 'Flame off. This joint is lost; the next one is free.');
-  if (seen.hottestK > meltsK - NEAR_MELTING_K) return said('It is about to melt.', 'Draw the flame off, now.');
+  if (shortOfMeltingK(run) < NEAR_MELTING_K) return said('It is about to melt.', 'Draw the flame off, now.');
   if (run.isSmoking) return said('White smoke: zinc.', 'Draw the flame off, and keep your head out of it.');
   if (isPurged && seen.hottestK > OXIDE_ONSET_K && !run.isFlowing())
     return said('It is hot, and no nitrogen flows.', 'Open the valve and the vent: air blackens it in seconds.');

@@ -47,12 +47,17 @@ export const restingHand = (setup: Pick<BenchSetup, 'tipId'>): Hand => ({
   vent: true,
 });
 
+/** Lengths, angles and shares of a hand are kept to one part of so many. */
+export const KEPT_PARTS = 1e4;
+/** A number of the hand as it is kept. */
+export const kept = (x: number): number => Math.round(x * KEPT_PARTS) / KEPT_PARTS + 0;
+
 /** What differs between two hands, rounded so that a run is short to keep; null where nothing does. */
 export function deedBetween(before: Hand, after: Hand): Partial<Hand> | null {
   const changed: Record<string, unknown> = {};
   for (const [key, value] of Object.entries(after)) {
     const was = before[key as keyof Hand];
-    const is = typeof value === 'number' ? Math.round(value * 1e4) / 1e4 : (value as unknown);
+    const is = typeof value === 'number' ? kept(value) : (value as unknown);
     if (is !== was) changed[key] = is;
   }
   return Object.keys(changed).length ? changed : null;

@@ -3,7 +3,7 @@ import { FLUX_LOOKS } from '../heat/colours.js';
 import { sampleBench } from '../testing/sample-bench.js';
 import { NO_FLUX, shapeOf } from './bench-picture.js';
 import { BenchRun } from './bench-run.js';
-import { coach } from './coach.js';
+import { coach, shortOfMeltingK } from './coach.js';
 import { handAt } from './hand.js';
 import { LONGEST_RUN_S, OwnRun } from './own-run.js';
 import { replay, scriptedHand } from './scripted-hand.js';
@@ -123,6 +123,16 @@ describe('what is said at once', () => {
     expect(coached({ nitrogen: 0 }, 700)).toMatch(/no nitrogen flows|about to melt|has melted/);
     expect(coached({ farM: 0.001 }, 4000)).toBe('Metal has melted.');
   });
+});
+
+it('each wall is held against its own metal: hot copper in a brass socket is not about to melt', () => {
+  const socket = { kind: 'valve', metalId: 'brass-forging', depthM: null, cup: null } as const;
+  const { run } = new OwnRun(sampleBench({ socket }), COARSE);
+  const brassK = run.setup.joint.socket.metal.solidusK;
+  run.shells.tube.tempK.fill(brassK + 20);
+  expect(shortOfMeltingK(run)).toBeCloseTo(run.setup.joint.tube.metal.solidusK - brassK - 20, 6);
+  run.shells.socket.tempK.fill(brassK - 10);
+  expect(shortOfMeltingK(run)).toBeCloseTo(10, 6);
 });
 
 describe('why', () => {
