@@ -267,6 +267,8 @@ const PLACES = [
   'keep/hand-over',
   'practise',
   'practise/watch',
+  'practise/course',
+  'bench',
   'hot-work',
 ];
 const COMPANY = [

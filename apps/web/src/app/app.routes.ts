@@ -163,6 +163,16 @@ export const routes: Routes = [
         loadComponent: () => import('./practise/practise-page').then((m) => m.PractisePage),
       },
       {
+        path: 'practise/course',
+        title: 'Make a joint · Hephaist',
+        loadComponent: () => import('./practise/course-page').then((m) => m.CoursePage),
+      },
+      {
+        path: 'bench',
+        title: 'At the bench · Hephaist',
+        loadComponent: () => import('./practise/bench/bench-page').then((m) => m.BenchPage),
+      },
+      {
         path: 'practise/watch',
         title: 'Watch a hand · Hephaist',
         loadComponent: () => import('./practise/watch-page').then((m) => m.WatchPage),

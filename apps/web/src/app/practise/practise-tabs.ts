@@ -4,4 +4,5 @@ import type { Tab } from '../shell/tabs';
 export const PRACTISE_TABS: readonly Tab[] = [
   { path: 'practise', name: 'Choose the rod' },
   { path: 'practise/watch', name: 'Watch a hand' },
+  { path: 'practise/course', name: 'Make a joint' },
 ];

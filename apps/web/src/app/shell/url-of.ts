@@ -15,4 +15,4 @@ export const urlOf = (router: Router): Signal<string> =>
 
 /** Pages beside the torch: there is nothing on them but the work, and no key leads away from it. */
 export const isBesideTorch = (url: string): boolean =>
-  /^\/job\/[^/]+\/(live|at)\/|^\/rigs\/[^/]+\/(morning|evening)/.test(url);
+  /^\/job\/[^/]+\/((live|at)\/|bench(\?|$))|^\/rigs\/[^/]+\/(morning|evening)/.test(url);

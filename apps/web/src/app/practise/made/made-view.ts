@@ -31,6 +31,8 @@ export class MadeView {
   readonly whose = input('yours');
   readonly beside = input<readonly Beside[]>([]);
   private readonly system = inject(UnitsStore).system;
+  /** Faults of a joint that passes are to be minded, not refused for. */
+  protected readonly tone = computed(() => (this.made().cut.passes ? 'caution' : 'refused'));
   protected readonly verdict = verdictWords;
   protected readonly time = formatDuration;
   protected readonly degrees = computed(() => displayUnit('temperature', this.system()).symbol);
