@@ -44,6 +44,17 @@ describe('rows of the company’s own', () => {
     ['a flux for what is no rod', row('flux', 'FB3-A', { groups: 'BAg, tin' }), 'values.groups'],
     ['a key that is none', { ...row('tube', 'acr:7/8'), key: 'no colon' }, 'key'],
   ])('refuses %s at its field', (_what, r, field) => expect(says(r)).toContain(field));
+  it('a value of the bench is one that there is, within what it may be, in the unit it states', () => {
+    const problems = (key: string, value: number): string[] =>
+      ownRowProblems(row('bench', key, { value })).map((p) => p.says);
+    expect(problems('soot', 1)).toEqual([]);
+    expect(problems('soot', 0.99)).toEqual(['from 1 to 60 s']);
+    expect(problems('soot', 60.01)).toEqual(['from 1 to 60 s']);
+    expect(problems('gap-air', 1)).toEqual([]);
+    expect(problems('nothing', 1)[0]).toMatch(/^one of air-out, /);
+    expect(problems('soot', Number.NaN)).toEqual(['a number is needed']);
+  });
+
   it('asks for a source', () => {
     const record = { id: '01900000-0000-7000-8000-000000000001', ...row('part', 'txv') };
     expect(problemsOf(ownRowSchema, record)).toEqual([]);

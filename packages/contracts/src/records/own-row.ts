@@ -1,6 +1,7 @@
 import { catalogueWith, type OwnRow, type TableId } from '@hephaist/core/catalogue/own-rows';
 import { FILLER_GROUPS } from '@hephaist/core/fillers/fillers';
 import { METAL_FAMILIES } from '@hephaist/core/metals/metals';
+import { BENCH_VALUE_IDS, benchValueRange } from '@hephaist/core/practise/bench-values';
 import { type FieldProblem, InputError } from '@hephaist/core/source/problem';
 import type { Quantity } from '@hephaist/core/units/units';
 import * as yup from 'yup';
@@ -215,6 +216,14 @@ export const TABLE_FORMS: readonly TableForm[] = [
       { name: 'medical', label: 'Medical-gas overlay', kind: 'yes' },
     ],
   },
+  {
+    id: 'bench',
+    name: 'Practice bench',
+    keyLabel: 'Value',
+    keyLike: new RegExp(`^(${BENCH_VALUE_IDS.join('|')})$`),
+    keyHint: `one of ${BENCH_VALUE_IDS.join(', ')}`,
+    fields: [{ name: 'value', label: 'Value, in the unit that the table states', kind: 'number' }],
+  },
 ];
 
 export const findTableForm = (id: string): TableForm | undefined => TABLE_FORMS.find((t) => t.id === id);
@@ -259,6 +268,10 @@ export function ownRowProblems(row: OwnRow): FieldProblem[] {
     const says = fieldProblem(field, row.values[field.name]);
     if (says) add(field.name, says);
   }
+  const range = row.table === 'bench' ? benchValueRange(row.key) : null;
+  const value = row.values['value'];
+  if (range && typeof value === 'number' && (value < range.min || value > range.max))
+    add('value', `from ${range.min} to ${range.max} ${range.unit}`);
   for (const name of Object.keys(row.values))
     if (!form.fields.some((f) => f.name === name)) add(name, 'has a field that is not known here');
   const label = (name: string): string => form.fields.find((f) => f.name === name)?.label.toLowerCase() ?? name;
@@ -299,7 +312,7 @@ export const ownRowSchema = yup
     id: idSchema,
     table: yup
       .string()
-      .oneOf(['metal', 'filler', 'flux', 'tube', 'cup', 'part', 'rules'] as const)
+      .oneOf(['metal', 'filler', 'flux', 'tube', 'cup', 'part', 'rules', 'bench'] as const)
       .required(),
     key: oneLine('Name', 50).required('Name the row'),
     values: yup.object().required().meta({ open: true }),

@@ -2,6 +2,7 @@ import { type Filler, FILLERS } from '../fillers/fillers.js';
 import { type Flux, FLUXES } from '../fluxes/fluxes.js';
 import { SENSITIVE_PARTS, type SensitivePart } from '../heat/sensitive-parts.js';
 import { type Metal, METALS } from '../metals/metals.js';
+import { BENCH_VALUES, type BenchValue } from '../practise/bench-values.js';
 import { RULE_SETS, type RuleSet } from '../rules/rule-sets.js';
 import { type Cup, CUPS } from '../tube/cup.js';
 import { type Tube, TUBES } from '../tube/tube.js';
@@ -15,6 +16,7 @@ export interface Tables {
   readonly cups: readonly Cup[];
   readonly parts: readonly SensitivePart[];
   readonly ruleSets: readonly RuleSet[];
+  readonly benchValues: readonly BenchValue[];
 }
 
 /** Every table with its look-ups, and which of its rows are the company's own. */
@@ -75,4 +77,5 @@ export const SHIPPED: Catalogue = catalogueOf({
   cups: CUPS,
   parts: SENSITIVE_PARTS,
   ruleSets: RULE_SETS,
+  benchValues: BENCH_VALUES,
 });

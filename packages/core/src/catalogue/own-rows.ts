@@ -3,13 +3,14 @@ import type { Filler, FillerGroup } from '../fillers/fillers.js';
 import type { Flux } from '../fluxes/fluxes.js';
 import type { SensitivePart } from '../heat/sensitive-parts.js';
 import type { Metal, MetalFamily } from '../metals/metals.js';
+import type { BenchValue } from '../practise/bench-values.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { entered, type Source } from '../source/source.js';
 import type { Cup } from '../tube/cup.js';
 import type { Temper, Tube } from '../tube/tube.js';
 import { type Catalogue, catalogueOf, SHIPPED, type Tables } from './catalogue.js';
 
-export type TableId = 'metal' | 'filler' | 'flux' | 'tube' | 'cup' | 'part' | 'rules';
+export type TableId = 'metal' | 'filler' | 'flux' | 'tube' | 'cup' | 'part' | 'rules' | 'bench';
 
 /** One row that a company added, or that shadows the shipped row of the same key. Values by field name, SI units. */
 export interface OwnRow {
@@ -138,6 +139,12 @@ const ruleSet = (row: OwnRow, source: Source): RuleSet => ({
   source,
 });
 
+/** A value of the bench: name and unit as it ships. */
+const benchValue = (row: OwnRow, source: Source): BenchValue => {
+  const shipped = SHIPPED.benchValues.find((v) => v.id === row.key);
+  return { id: row.key, name: shipped?.name ?? row.key, value: num(row, 'value'), unit: shipped?.unit ?? '', source };
+};
+
 /** Values of one table row by field name, as a correction starts from them. */
 export function valuesOf(table: TableId, key: string, from: Catalogue = SHIPPED): OwnRow['values'] | null {
   const flat = (row: object | undefined): OwnRow['values'] | null => {
@@ -177,6 +184,10 @@ export function valuesOf(table: TableId, key: string, from: Catalogue = SHIPPED)
     const m = from.metal(key);
     return m ? { ...flat(m), composition: m.composition ? writeComposition(m.composition) : '' } : null;
   }
+  if (table === 'bench') {
+    const v = from.benchValues.find((b) => b.id === key);
+    return v ? { value: v.value } : null;
+  }
   return flat(from.part(key));
 }
 
@@ -215,6 +226,7 @@ export function catalogueWith(rows: readonly OwnRow[]): Catalogue {
     cups: shadow(SHIPPED.cups, made('cup', cup), (c) => c.size),
     parts: shadow(SHIPPED.parts, made('part', part), id),
     ruleSets: shadow(SHIPPED.ruleSets, made('rules', ruleSet), id),
+    benchValues: shadow(SHIPPED.benchValues, made('bench', benchValue), id),
   };
   return catalogueOf(tables, own);
 }

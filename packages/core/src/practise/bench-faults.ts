@@ -5,6 +5,7 @@ import { boreLook, isBright } from './bench-cut.js';
 import type { BenchRun, Happening } from './bench-run.js';
 import { flowsFromK } from './bench-setup.js';
 import type { BenchFaultId } from './fault-ids.js';
+import { climbsM } from './gap-fill.js';
 import type { Unwetted } from './surface.js';
 
 /** A fault of a run: why it came, when it began, and one thing to do differently. */
@@ -157,6 +158,7 @@ export function benchFaults(run: BenchRun): BenchFault[] {
       run.timeS,
       'Feed until a fillet stands all round.',
     );
+  if (!spared && empty['no rod'] > TOLD && !run.holes.length) out.push(notDrawn(run));
   if (gap.droppedM3 > DROPPED * setup.netM3) known('much rod', 'run-down', at(run, 'rod ran off'));
   if (setup.nitrogenM3s > 0 && !isBright(boreLook(run)))
     add(
@@ -177,6 +179,24 @@ export function benchFaults(run: BenchRun): BenchFault[] {
     );
   if (happened.has('zinc smoked')) known('zinc smoke', 'zinc-smoke', at(run, 'zinc smoked'));
   return out;
+}
+
+/** There was rod enough, and the gap did not take it. */
+function notDrawn(run: BenchRun): BenchFault {
+  const { joint, position } = run.setup;
+  const high = position === 'up-feed' ? joint.lapM : position === 'down-feed' ? 0 : joint.tube.odM;
+  const isTooWide = climbsM(run.setup) < high;
+  return {
+    id: 'not drawn',
+    says: 'It is not filled',
+    cause: isTooWide
+      ? 'The gap is too wide to draw filler so high.'
+      : 'There was rod enough, and it stands at the mouth or ran off where it was not wanted.',
+    atS: at(run, 'rod ran', 'rod melted in the flame'),
+    instead: isTooWide
+      ? 'A closer fit, or turn the socket up.'
+      : 'Feed round the mouth, where it is hot and still empty.',
+  };
 }
 
 function blackBecause(run: BenchRun): string {

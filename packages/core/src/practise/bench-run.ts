@@ -52,18 +52,10 @@ export const HAPPENINGS = [
 ] as const;
 export type Happening = (typeof HAPPENINGS)[number];
 
-export const CLOSE_SOURCE = practice(
-  'the tip nearer than a quarter inch gathers its heat: at an eighth its spot is half as wide',
-);
+/** From here on the flame gathers, m. */
 const CLOSE_M = 0.006;
-const LEAST_SPOT = 0.35;
 /** Metal that is over its solidus for so long has a hole, s. */
 const MELTS_IN_S = 0.5;
-export const SMOKE_SOURCE = practice('zinc smokes off brass from about 1650 °F, and off a rod 100 °F over its range');
-const BRASS_SMOKES_K = 1172;
-const ROD_SMOKES_OVER_K = 55;
-/** Nitrogen clears the line with this time constant at the planned flow; air is back with the other, s. */
-const [CLEARS_S, BACK_S] = [3, 8];
 /** What flowing nitrogen takes up in the lap's bore, W/m2K: about what slow flow takes in a tube of an inch. */
 const BORE_W_M2K = 5;
 /** Contact of water with the wall it lies on, W/m2K. Source: WATER_INSIDE_SOURCE. */
@@ -202,7 +194,7 @@ export class BenchRun {
     const { lit, aside, kind, farM, atM, turnRad, second } = this.hand;
     if (!lit || aside) return [];
     const flame = flameOf({ tip: this.tip(), kind, distanceM: farM });
-    const gathers = Math.max(LEAST_SPOT, Math.min(1, farM / CLOSE_M));
+    const gathers = Math.max(this.setup.values.closest, Math.min(1, farM / CLOSE_M));
     const spot = { powerW: flame.powerW, flameK: flame.flameK, atM, atRad: turnRad, radiusM: flame.radiusM * gathers };
     return second ? [spot, { ...spot, atRad: turnRad + Math.PI }] : [spot];
   }
@@ -234,8 +226,9 @@ export class BenchRun {
   /** Nitrogen drives the air out; where it stops, air comes back. */
   private breathe(): void {
     if (this.setup.nitrogenM3s <= 0) return;
-    if (this.isFlowing()) this.oxygen *= Math.exp((-this.tickS * this.hand.nitrogen) / CLEARS_S);
-    else if (this.hand.nitrogen <= 0) this.oxygen += ((OXYGEN_IN_AIR - this.oxygen) * this.tickS) / BACK_S;
+    if (this.isFlowing()) this.oxygen *= Math.exp((-this.tickS * this.hand.nitrogen) / this.setup.values['air-out']);
+    else if (this.hand.nitrogen <= 0)
+      this.oxygen += ((OXYGEN_IN_AIR - this.oxygen) * this.tickS) / this.setup.values['air-back'];
   }
 
   private feed(): void {
@@ -307,12 +300,12 @@ export class BenchRun {
   }
 
   private smoking(): void {
-    const { filler, joint } = this.setup;
+    const { filler, joint, values } = this.setup;
     const hottest = this.hotK.reduce((a, b) => Math.max(a, b), 0);
     const brass = [joint.tube.metal, joint.socket.metal].some((m) => m.family === 'brass');
     const zinc = percent(filler, 'Zn') + percent(filler, 'Cd') > 0;
-    const rodSmokes = zinc && this.gap.fedM3 > 0 && hottest > filler.brazingK.max + ROD_SMOKES_OVER_K;
-    this.isSmoking = (brass && hottest > BRASS_SMOKES_K) || rodSmokes;
+    const rodSmokes = zinc && this.gap.fedM3 > 0 && hottest > filler.brazingK.max + values['rod-smokes'];
+    this.isSmoking = (brass && hottest > values['brass-smokes']) || rodSmokes;
     if (this.isSmoking) this.once('zinc smoked');
   }
 

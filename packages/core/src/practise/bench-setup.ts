@@ -7,7 +7,7 @@ import type { JointPlan } from '../joint/plan.js';
 import type { Position } from '../qualification/range.js';
 import { ASME_RULES, type RuleSet } from '../rules/rule-sets.js';
 import { requireRange } from '../source/problem.js';
-import { practice, type Source } from '../source/source.js';
+import { type BenchValues, benchValues } from './bench-values.js';
 
 /** All that is so before the torch is lit: the joint as it is planned, and what was done or forgotten. SI. */
 export interface BenchSetup {
@@ -36,11 +36,9 @@ export interface BenchSetup {
   /** Trickle that is planned, m3/s; 0 where the service asks for no nitrogen. */
   readonly nitrogenM3s: number;
   readonly rules: RuleSet;
+  /** Values of the bench itself, the company's where it has its own. */
+  readonly values: BenchValues;
 }
-
-export const BENCH_LINE_SOURCE: Source = practice(
-  'the bench’s line holds so little that nitrogen clears it in a quarter of a minute, and air is back in eight seconds once it stops: both ends are open',
-);
 
 /** Which forgettings a learner may choose beforehand. */
 export interface Forgotten {
@@ -63,7 +61,12 @@ export const isForBench = (plan: JointPlan): boolean => forBench(plan) !== null;
  * The bench of a planned joint; null where no rod serves it, it has a bush, or it is no tube in a socket.
  * @throws InputError where it lies further off the middle than touching
  */
-export function benchOf(plan: JointPlan, position: Position, forgotten: Forgotten = {}): BenchSetup | null {
+export function benchOf(
+  plan: JointPlan,
+  position: Position,
+  forgotten: Forgotten = {},
+  values = benchValues(),
+): BenchSetup | null {
   const rests = forBench(plan);
   if (!rests) return null;
   const { heat, filler, chosen } = rests;
@@ -86,6 +89,7 @@ export function benchOf(plan: JointPlan, position: Position, forgotten: Forgotte
     paste: plan.partHeat?.protection === 'paste' && !forgotten.paste,
     nitrogenM3s: heat.purgeM3s,
     rules: plan.asks.rules ?? ASME_RULES,
+    values,
   };
 }
 

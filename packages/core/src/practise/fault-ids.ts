@@ -16,6 +16,7 @@ export const BENCH_FAULT_IDS = [
   'wet',
   'little rod',
   'much rod',
+  'not drawn',
   'part too hot',
   'zinc smoke',
 ] as const;

@@ -1,28 +1,25 @@
 import { netFiller } from '../filler-use/filler-use.js';
 import { densityKgM3, type Filler } from '../fillers/fillers.js';
-import { derived, practice } from '../source/source.js';
+import { practice } from '../source/source.js';
 import { type BenchSetup, flowsFromK } from './bench-setup.js';
 import { type GapCells, turnOf } from './gap-cells.js';
 
-export const CAPILLARY_SOURCE = derived(
-  'capillary drive 2 gamma / gap against gravity; Washburn between plates; molten rod 1 N/m and 4 mPa s, from memory',
-);
 export const SEALED_SOURCE = practice(
   'air leaves the gap by the mouth alone: where filler has closed it all round, what is empty inside stays so',
 );
-/** Surface tension N/m, viscosity Pa s, gravity m/s2. */
-const [GAMMA, MU, G] = [1, 0.004, 9.81];
+/** Gravity, m/s2. */
+const G = 9.81;
 /** Cells count as filled from here on, and as wet. */
 const [FILLED, WET] = [0.5, 0.02];
-export const FRONT_SOURCE = practice(
-  'molten rod goes to the hottest that it wets; a place with one more wet neighbour counts as 20 K hotter, for a front keeps itself short',
-);
-const SMOOTHS_K = 20;
 /** A row of the mouth holds a drop of three millimetres, the whole mouth so many fillets, before it runs off. */
 const DROP_M3 = 14e-9;
 const MOUTH_HOLDS = 4;
 /** Share of a difference that runs to the next row of the mouth in one pass, how much more downhill, and passes a tick. */
 const [SPREADS, DOWNHILL, PASSES] = [0.3, 0.1, 3];
+
+/** How high the gap of a joint draws its filler, m: where its drive and the filler's weight are alike. */
+export const climbsM = ({ gapSideM, filler, values }: BenchSetup): number =>
+  (2 * values.tension) / (gapSideM * densityKgM3(filler) * G);
 
 /** Molten rod between the mouth and the gap: where it lies, where it has run, and where it cannot. */
 export class GapFill {
@@ -39,6 +36,9 @@ export class GapFill {
   readonly filletM3: number;
   private readonly filler: Filler;
   private readonly density: number;
+  /** Surface tension, N/m, and viscosity, Pa s. */
+  private readonly gamma: number;
+  private readonly mu: number;
 
   constructor(
     private readonly setup: BenchSetup,
@@ -49,6 +49,7 @@ export class GapFill {
     [this.fill, this.trapped] = [new Float64Array(n), new Uint8Array(n)];
     [this.pool, this.ball] = [new Float64Array(cells.round), new Float64Array(cells.round)];
     this.filler = setup.filler;
+    [this.gamma, this.mu] = [setup.values.tension, setup.values.viscosity / 1000];
     this.density = densityKgM3(setup.filler);
     const { tube, lapM } = setup.joint;
     const closed = { tubeOdM: tube.odM, socketIdM: tube.odM };
@@ -91,7 +92,7 @@ export class GapFill {
     const hot = (n: number): boolean => (tempK[n] as number) >= flows && wets(n);
     this.melt(hot);
     if (!this.pool.some((v) => v > 0)) return;
-    const speed = (this.setup.gapSideM * GAMMA) / (6 * MU * this.setup.joint.lapM);
+    const speed = (this.setup.gapSideM * this.gamma) / (6 * this.mu * this.setup.joint.lapM);
     const rounds = Math.max(1, Math.min(this.cells.deep, Math.ceil((speed * dtS) / this.dxM)));
     let ran = false;
     for (let k = 0; k < rounds && this.draw(tempK, hot); k++) ran = true;
@@ -208,7 +209,7 @@ export class GapFill {
         (this.setup.position === 'up-feed' ? this.dxM / 2 : 0);
       const next = new Set<number>();
       const offer = (n: number): void => {
-        const rises = (2 * GAMMA) / (gapM[n] as number) > this.density * G * ((heightM[n] as number) - feedM);
+        const rises = (2 * this.gamma) / (gapM[n] as number) > this.density * G * ((heightM[n] as number) - feedM);
         if ((this.fill[n] as number) < 1 && !this.trapped[n] && hot(n) && rises) next.add(n);
       };
       for (const j of puddle.rows) offer(j);
@@ -216,7 +217,7 @@ export class GapFill {
         offer(n);
         for (const b of this.beside(n)) offer(b);
       }
-      const keen = (n: number): number => (tempK[n] as number) + SMOOTHS_K * this.filledBeside(n);
+      const keen = (n: number): number => (tempK[n] as number) + this.setup.values.front * this.filledBeside(n);
       for (const n of [...next].sort((a, b) => keen(b) - keen(a) || b - a)) {
         const takes = Math.min(left, (1 - (this.fill[n] as number)) * (volumeM3[n] as number));
         if (takes <= 0) break;

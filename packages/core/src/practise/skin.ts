@@ -2,7 +2,7 @@ import { oxideRate } from '../heat/oxide.js';
 import { OXYGEN_IN_AIR } from '../purge/gas.js';
 import { practice } from '../source/source.js';
 import type { BenchRun } from './bench-run.js';
-import { BURNS_OFF_K, BURNS_OFF_S, GAP_OXYGEN, SOOTS_S, SOOTS_UNDER_K } from './surface.js';
+import { BURNS_OFF_K, gapOxygen, SOOTS_UNDER_K } from './surface.js';
 
 export const SKIN_SOURCE = practice(
   'outside, copper and brass darken as in still air; under a neutral flame a tenth as fast, under a feather hardly',
@@ -26,21 +26,21 @@ export class Skin {
 
   /** Goes on for a time. */
   go(dtS: number): void {
-    const { shells, hand } = this.run;
+    const { shells, hand, setup } = this.run;
     const isLit = hand.lit && !hand.aside;
     let most = 0;
     if (isLit) for (const g of shells.lit) if (g > most) most = g;
     for (let c = 0; c < this.soot.length; c++) {
       const tempK = outerK(this.run, c);
       const share = most ? (shells.lit[c] as number) / most : 0;
-      const oxygen = share > UNDER ? GAP_OXYGEN[hand.kind] : 1;
+      const oxygen = share > UNDER ? gapOxygen(setup.values, hand.kind) : 1;
       if (tempK > 450) this.filmM2[c] = (this.filmM2[c] as number) + oxideRate(tempK, OXYGEN_IN_AIR * oxygen) * dtS;
       if (!share) continue;
       const soot = this.soot[c] as number;
       if (hand.kind === 'carburising' && tempK < SOOTS_UNDER_K)
-        this.soot[c] = Math.min(1, soot + (share * dtS) / SOOTS_S);
+        this.soot[c] = Math.min(1, soot + (share * dtS) / setup.values.soot);
       else if (hand.kind !== 'carburising' && tempK > BURNS_OFF_K)
-        this.soot[c] = Math.max(0, soot - (share * dtS) / BURNS_OFF_S);
+        this.soot[c] = Math.max(0, soot - (share * dtS) / setup.values['soot-off']);
     }
   }
 }

@@ -2,28 +2,16 @@ import type { FlameKind } from '../heat/flame.js';
 import { fluxLifeS } from '../heat/flux-life.js';
 import { oxideRate } from '../heat/oxide.js';
 import { OXYGEN_IN_AIR } from '../purge/gas.js';
-import { practice } from '../source/source.js';
 import type { BenchSetup } from './bench-setup.js';
-
-export const GAP_AIR_SOURCE = practice(
-  'in the gap a neutral flame leaves a tenth of air’s oxygen, an oxidising one all of it; a phosphorus rod wets copper under 1 µm of oxide, nothing wets over it',
-);
-export const SOOT_SOURCE = practice(
-  'a feather playing on work under about 1400 °F soots it in eight seconds; a clean flame burns soot off above 1100 °F in ten',
-);
-export const OXIDISING_FLUX_SOURCE = practice('an oxidising flame uses flux up three times as fast');
+import type { BenchValues } from './bench-values.js';
 
 /** Of air’s oxygen at metal under each flame. */
-export const GAP_OXYGEN: Readonly<Record<FlameKind, number>> = { carburising: 0.02, neutral: 0.1, oxidising: 1 };
-/** Film over which a rod that fluxes itself does not wet, m. */
-export const WETS_TO_M = 1e-6;
-export const SOOTS_UNDER_K = 1033;
-export const SOOTS_S = 8;
-export const BURNS_OFF_K = 866;
-export const BURNS_OFF_S = 10;
+export const gapOxygen = (values: BenchValues, kind: FlameKind): number =>
+  kind === 'oxidising' ? 1 : kind === 'neutral' ? values['gap-air'] : values['gap-air'] / 5;
+/** A feather soots work colder than this; a clean flame burns soot off hotter, K. */
+export const [SOOTS_UNDER_K, BURNS_OFF_K] = [1033, 866];
 /** Soot over which nothing wets: half covered. */
 export const SOOTED = 0.5;
-const OXIDISING_USES = 3;
 /** Share of cells that stay bright where nobody cleaned: every third row. */
 const BRIGHT_OF = 3;
 
@@ -64,9 +52,10 @@ export class Surface {
     kind: FlameKind,
     oxygen: number,
   ): void {
-    const { flux } = this.setup;
-    const gapOxygen = OXYGEN_IN_AIR * (lit ? GAP_OXYGEN[kind] : GAP_OXYGEN.neutral);
-    const uses = lit && kind === 'oxidising' ? OXIDISING_USES : 1;
+    const { flux, values } = this.setup;
+    const oxygenThere = OXYGEN_IN_AIR * gapOxygen(values, lit ? kind : 'neutral');
+    const uses = lit && kind === 'oxidising' ? values.oxidising : 1;
+    const [sootsS, burnsS] = [values.soot, values['soot-off']];
     for (let n = 0; n < this.cells; n++) {
       const tempK = hotK[n] as number;
       if (flux) {
@@ -74,23 +63,23 @@ export class Surface {
         if (life !== null) this.used[n] = (this.used[n] as number) + (uses * dtS) / life;
       }
       const isCovered = flux !== null && (this.used[n] as number) <= 1;
-      if (!isCovered) this.oxideM2[n] = (this.oxideM2[n] as number) + oxideRate(tempK, gapOxygen) * dtS;
+      if (!isCovered) this.oxideM2[n] = (this.oxideM2[n] as number) + oxideRate(tempK, oxygenThere) * dtS;
       this.boreM2[n] = (this.boreM2[n] as number) + oxideRate(tubeK[n] as number, oxygen) * dtS;
       const soot = this.soot[n] as number;
       if (lit && kind === 'carburising' && tempK < SOOTS_UNDER_K)
-        this.soot[n] = Math.min(1, soot + ((lit[n] as number) * dtS) / SOOTS_S);
+        this.soot[n] = Math.min(1, soot + ((lit[n] as number) * dtS) / sootsS);
       else if (soot && kind !== 'carburising' && tempK > BURNS_OFF_K)
-        this.soot[n] = Math.max(0, soot - ((lit?.[n] ?? 0) * dtS) / BURNS_OFF_S);
+        this.soot[n] = Math.max(0, soot - ((lit?.[n] ?? 0) * dtS) / burnsS);
     }
   }
 
   /** Why filler would not wet a cell however hot it is. */
   unwetted(n: number): Unwetted {
-    const { flux, fluxesItself, cleaned } = this.setup;
+    const { flux, fluxesItself, cleaned, values } = this.setup;
     if (!cleaned && ((n % this.round) + Math.floor(n / this.round)) % BRIGHT_OF !== 0) return 'dirty';
     if ((this.soot[n] as number) > SOOTED) return 'soot';
     if (flux) return (this.used[n] as number) > 1 ? 'dead flux' : null;
     if (!fluxesItself) return 'no flux';
-    return Math.sqrt(this.oxideM2[n] as number) > WETS_TO_M ? 'oxide' : null;
+    return Math.sqrt(this.oxideM2[n] as number) > values['wets-to'] * 1e-6 ? 'oxide' : null;
   }
 }

@@ -132,7 +132,7 @@ export function provenanceRows(tables: Catalogue = SHIPPED): ProvenanceRow[] {
       source: COVERAGE_SOURCE,
     },
     ...heatRows(),
-    ...practiseRows(),
+    ...practiseRows(tables),
     ...torchRows(),
     {
       table: 'Defaults of the computation',

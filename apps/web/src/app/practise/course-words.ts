@@ -19,6 +19,7 @@ const FAULT_WORDS: Readonly<Record<BenchFaultId, string>> = {
   wet: 'water inside',
   'little rod': 'too little rod',
   'much rod': 'too much rod',
+  'not drawn': 'not drawn in',
   'part too hot': 'part too hot',
   'zinc smoke': 'zinc smoked',
 };

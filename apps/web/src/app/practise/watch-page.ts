@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { benchOf, type BenchSetup, isForBench } from '@hephaist/core/practise/bench-setup';
+import { benchValues } from '@hephaist/core/practise/bench-values';
 import { USUAL_HANDS } from '@hephaist/core/practise/usual-hands';
 import { formatDuration } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
@@ -61,7 +62,9 @@ export class WatchPage {
   private readonly setup = computed((): BenchSetup | null => {
     const joint = this.joint();
     const plan = joint && this.store.plan()(joint).plan;
-    return plan && joint ? benchOf(plan, joint.position, this.hand().forgotten) : null;
+    return plan && joint
+      ? benchOf(plan, joint.position, this.hand().forgotten, benchValues(this.tables().benchValues))
+      : null;
   });
   private readonly keyOf = (handId: string): string => `${this.joint()?.id ?? ''} ${handId}`;
   protected readonly key = computed(() => this.keyOf(this.hand().id));

@@ -16,6 +16,7 @@ import { RouterLink } from '@angular/router';
 import { GAUGES, type Gauges } from '@hephaist/contracts/records/practice-run';
 import { type AimMet, aimsMet, aimsOf } from '@hephaist/core/practise/aims';
 import { benchOf, type BenchSetup } from '@hephaist/core/practise/bench-setup';
+import { benchValues } from '@hephaist/core/practise/bench-values';
 import { EXERCISES } from '@hephaist/core/practise/exercises';
 import type { Deed } from '@hephaist/core/practise/hand';
 import { readDeeds } from '@hephaist/core/practise/hand-text';
@@ -95,6 +96,8 @@ export class BenchPage {
     const exercise = EXERCISES.find((e) => e.id === this.exerciseWord());
     return exercise ? ofExercise(exercise) : null;
   });
+  /** Values of the bench, the company's where it has its own. */
+  private readonly values = computed(() => benchValues(this.tables().benchValues));
   protected readonly asked = computed(() => {
     const t = this.task();
     return t ? preparationsOf(t.plan, t.position === 'horizontal' || t.position === 'flat') : [];
@@ -102,11 +105,11 @@ export class BenchPage {
   /** The bench with nothing forgotten, for its plan and aims; and as it was prepared. */
   protected readonly whole = computed(() => {
     const t = this.task();
-    return t ? benchOf(t.plan, t.position) : null;
+    return t ? benchOf(t.plan, t.position, {}, this.values()) : null;
   });
   protected readonly setup = computed((): BenchSetup | null => {
     const t = this.task();
-    return t ? benchOf(t.plan, t.position, forgottenOf(this.done(), this.asked(), t.wet)) : null;
+    return t ? benchOf(t.plan, t.position, forgottenOf(this.done(), this.asked(), t.wet), this.values()) : null;
   });
   protected readonly tipId = signal('');
   /** Aims of the course that it was come to from; else those of its own plan. */
