@@ -1,5 +1,7 @@
 import { expect, type Page } from '@playwright/test';
-import { expectAxeClean, openDemo, signIn, test as asQuality, testAs } from './helpers';
+import { v7 as newId } from 'uuid';
+import { sampleRun } from '../packages/contracts/src/testing/practice-samples.js';
+import { expectAxeClean, openDemo, pick, signIn, testAs } from './helpers';
 
 const test = testAs('orla');
 const stage = (page: Page) => page.locator('hp-joint-stage canvas');
@@ -83,6 +85,11 @@ test('a joint is made by keyboard alone, sawn, judged and kept; its best run com
     await page.getByRole('button', { name: 'Beside a good hand' }).click();
     await expect(page.getByRole('columnheader', { name: 'a good hand' })).toBeVisible({ timeout: 90_000 });
     await expect(page.getByRole('row', { name: /^Under pressure/ }).getByRole('cell')).toHaveCount(2);
+    await expect(page.getByText('a good hand, as long after lighting')).toBeVisible();
+    await page.getByLabel('Seconds from the start').press('Home');
+    await page.getByRole('button', { name: 'Watch it' }).click();
+    await expect(page.getByText(/^0:0[3-9] from the start$/)).toBeVisible();
+    await page.getByRole('button', { name: 'Rest' }).click();
   });
   await test.step('once more: the best run is there to be followed', async () => {
     await page.getByRole('button', { name: 'Once more' }).click();
@@ -165,12 +172,24 @@ test.describe('by touch, on a phone, with less motion', () => {
   });
 });
 
-asQuality(
+testAs('wren')(
   'who instructs composes a course from joints of the job, and sees who did what',
-  async ({ page, context }) => {
-    await signIn(context.request, 'wren');
+  async ({ page, playwright, baseURL }) => {
     const id = await openDemo(page, 'practise');
-    await page.goto(`/job/${id}/practise/course`);
+    await test.step('somebody else made a joint', async () => {
+      const orla = await playwright.request.newContext({ baseURL: baseURL! });
+      await signIn(orla, 'orla');
+      const { person } = (await (await orla.get('/api/me')).json()) as { person: string };
+      const change = { task: 'exercise up', faults: ['much rod' as const], passes: false, met: false };
+      const records = [{ seen: 0, data: sampleRun(newId, id, person, change) }];
+      const sent = await orla.post('/api/commands', { data: { id: newId(), kind: 'practice_run', records } });
+      expect(sent.status()).toBe(200);
+      await page.goto(`/job/${id}/practise/course`);
+      await pick(page.getByLabel('Whose'), person);
+      await page.getByRole('button', { name: /^Socket facing down/ }).click();
+      await expect(page.getByRole('cell', { name: '✕ too much rod' })).toBeVisible();
+      await orla.dispose();
+    });
     await page.getByRole('button', { name: 'Compose a course' }).click();
     await page.getByRole('button', { name: 'Save the course' }).click();
     await expect(page.getByText('✕ Give the course a name')).toBeVisible();

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatSliderModule } from '@angular/material/slider';
 import { MatTableModule } from '@angular/material/table';
@@ -9,7 +18,10 @@ import { Strip } from '../../drawings/strip';
 import { UnrolledLap } from '../../drawings/unrolled-lap';
 import { SayPipe } from '../../units/say.pipe';
 import { UnitsStore } from '../../units/units.store';
-import { curvesOf, cutWords, momentsOf, numbersBeside, verdictWords } from './made-words';
+import { curvesOf, cutWords, litAt, momentsOf, numbersBeside, verdictWords } from './made-words';
+
+/** Played so many times as fast as it was made. */
+const PLAYS = 4;
 
 /** Another joint whose numbers stand beside: a good hand's, one's best. */
 export interface Beside {
@@ -30,6 +42,11 @@ export class MadeView {
   /** Whose joint it is, where others stand beside it. */
   readonly whose = input('yours');
   readonly beside = input<readonly Beside[]>([]);
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.stop());
+  }
+
   private readonly system = inject(UnitsStore).system;
   /** Faults of a joint that passes are to be minded, not refused for. */
   protected readonly tone = computed(() => (this.made().cut.passes ? 'caution' : 'refused'));
@@ -48,9 +65,38 @@ export class MadeView {
   protected readonly frame = computed(
     () => this.made().frames.findLast((f) => f.timeS <= this.atS() + 0.01) ?? this.made().frames[0] ?? null,
   );
+  /** The first beside it at the same time after its torch was lit. */
+  protected readonly theirs = computed(() => {
+    const other = this.beside()[0];
+    if (!other) return null;
+    const atS = this.atS() - litAt(this.made()) + litAt(other.made);
+    const frame = other.made.frames.findLast((f) => f.timeS <= atS + 0.01) ?? other.made.frames[0];
+    return frame ? { ...other, frame } : null;
+  });
+  /** It goes on by itself from where it stands, so many times as fast as it was made. */
+  protected readonly plays = signal(false);
+  private timer: ReturnType<typeof setInterval> | null = null;
   protected readonly moments = computed(() => momentsOf(this.made(), this.atS()));
 
+  protected play(): void {
+    const endS = this.chart().endS;
+    if (this.atS() >= Math.floor(endS)) this.atS.set(Math.floor(litAt(this.made())));
+    this.plays.set(true);
+    this.timer = setInterval(() => {
+      if (this.atS() >= Math.floor(endS)) return this.stop();
+      this.atS.update((s) => s + 1);
+    }, 1000 / PLAYS);
+  }
+
+  protected stop(): void {
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    this.plays.set(false);
+  }
+
+  /** To a moment, and on from there. */
   protected goTo(atS: number): void {
+    this.stop();
     this.atS.set(Math.round(Math.min(atS, this.chart().endS)));
   }
 }

@@ -1,7 +1,7 @@
 import { watchHand } from '@hephaist/core/practise/watch-hand';
 import { sampleBench } from '@hephaist/core/testing/sample-bench';
 import { describe, expect, it } from 'vitest';
-import { curvesOf, momentsOf, numbersOf, verdictWords } from './made-words';
+import { curvesOf, cutWords, litAt, momentsOf, numbersBeside, numbersOf, verdictWords } from './made-words';
 
 const watched = watchHand(
   sampleBench(),
@@ -25,6 +25,19 @@ describe('what came of a watched hand', () => {
     const near = numbersOf({ ...watched, partPeakK: 373.15 }, 'us');
     expect(near.at(-1)).toEqual(['Part nearby, at most', '212 °F']);
     expect(numbersOf({ ...watched, partPeakK: 373.15 }, 'metric').at(-1)?.[1]).toBe('100 °C');
+  });
+  it('beside another: the same numbers of both, and its curve from the same lighting', () => {
+    const other = { ...watched, partPeakK: 373.15, happened: [['lit', litAt(watched) + 7]] as const };
+    const rows = numbersBeside([watched, other], 'us');
+    expect(rows.every((r) => r.says.length === 2)).toBe(true);
+    expect(rows.at(-1)).toEqual({ what: 'Part nearby, at most', says: ['', '212 °F'] });
+    const { curves } = curvesOf(watched, 'us', { name: 'a good hand', made: other });
+    const [own, theirs] = [curves.find((c) => c.id === 'inner end')!, curves.find((c) => c.id === 'a good hand')!];
+    const hottest = (points: readonly (readonly [number, number])[]): number =>
+      points.reduce((a, b) => (b[1] > a[1] ? b : a))[0];
+    // It was lit seven seconds later, and is drawn seven sooner.
+    expect(hottest(theirs.points)).toBeCloseTo(hottest(own.points) - 7, 0);
+    expect(cutWords(watched)).toBe('12 and 6, and at 3 and 9');
   });
   it('three curves until a minute after the flame; moments with where it stands now', () => {
     const { curves, endS } = curvesOf(watched, 'us');

@@ -26,6 +26,10 @@ export function numbersOf(w: MadeJoint, system: UnitSystem): (readonly [what: st
   ];
 }
 
+/** When its torch was lit, s from the start. */
+export const litAt = ({ happened }: Pick<MadeJoint, 'happened'>): number =>
+  happened.find(([what]) => what === 'lit')?.[1] ?? 0;
+
 /** The same of several, by what they tell; empty where one does not tell it. */
 export function numbersBeside(made: readonly MadeJoint[], system: UnitSystem): { what: string; says: string[] }[] {
   const all = made.map((m) => new Map(numbersOf(m, system)));
@@ -48,11 +52,11 @@ export function curvesOf(
   system: UnitSystem,
   beside?: { name: string; made: MadeJoint },
 ): { x: Axis; y: Axis; curves: Curve[]; endS: number } {
-  const begins = w.happened.find(([what]) => what === 'lit')?.[1] ?? 0;
+  const begins = litAt(w);
   const endS = Math.min(w.timeS, begins + w.flameS + 60);
   const shown = w.moments.filter((m, i) => m.timeS <= endS && i % 4 === 0);
   const mostK = shown.reduce((k, m) => Math.max(k, m.hottestK), 600);
-  const theirs = beside?.made.happened.find(([what]) => what === 'lit')?.[1] ?? 0;
+  const theirs = beside ? litAt(beside.made) : 0;
   return {
     endS,
     x: durationAxis(endS),
