@@ -226,8 +226,30 @@ const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) 
     act: (p) => p.getByRole('button', { name: 'BPS-2' }).first().click(),
   },
   practise: {
-    path: `/job/${job}/practise/watch?hand=edge-first`,
-    act: (p) => p.getByRole('button', { name: /^See it at/ }).click(),
+    path: `/job/${job}/bench`,
+    act: async (p) => {
+      for (const box of await p.getByRole('checkbox').all()) await box.check();
+      await p.getByRole('button', { name: 'Go to the bench' }).click();
+      await p.locator('hp-joint-stage canvas').waitFor();
+      const hold = async (key: string, ms: number): Promise<void> => {
+        await p.keyboard.down(key);
+        await p.waitForTimeout(ms);
+        await p.keyboard.up(key);
+      };
+      for (const key of ['n', 'l', '2', 'Enter']) await p.keyboard.press(key);
+      const round = async (says: RegExp): Promise<void> => {
+        for (let k = 0; k < 60; k++) {
+          await hold('ArrowDown', 900);
+          if (says.test(await p.locator('.coach .says').innerText())) return;
+        }
+      };
+      await round(/^The tube is ready/);
+      await hold('ArrowRight', 550);
+      await round(/^All of the lap/);
+      await p.keyboard.down(' ');
+      await hold('ArrowDown', 4_300);
+      await p.keyboard.up(' ');
+    },
   },
 };
 

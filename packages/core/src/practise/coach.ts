@@ -15,6 +15,8 @@ export interface Coached {
 const CLEARED = 0.001;
 /** Ahead of the other side by so much, K. */
 const ONE_SIDE_K = 110;
+/** One wall ahead of the other by so much, K. */
+const AHEAD_K = 40;
 /** Short of melting by so much, K. */
 const NEAR_MELTING_K = 60;
 const FULL = 0.97;
@@ -86,6 +88,8 @@ export function coach(run: BenchRun): Coached {
     return gap.fedM3 > 0
       ? said('It runs in.', 'Follow it round with the rod; flame at the base of the socket draws it in.')
       : said('All of the lap is there.', 'Touch the rod to the mouth, low first; flame at the base.');
+  if (seen.tubeK < flowsK && seen.socketK - seen.tubeK > AHEAD_K)
+    return said('The socket is ahead of the tube.', 'Back to the tube for a turn; then to the base again.');
   if (seen.tubeK < flowsK - TUBE_LEADS_K)
     return said('Heat the tube first.', 'Close to the mouth, and round it: air in the gap carries little.');
   return said('The tube is ready. The fitting lags behind.', 'Flame to the base of the socket; keep it moving.');

@@ -119,6 +119,14 @@ describe('what is said at once', () => {
   it('a wrong flame, one side, nitrogen shut, melting', () => {
     expect(coached({ kind: 'carburising' }, 20)).toBe('Feather: too much fuel.');
     expect(coached({ kind: 'oxidising' }, 20)).toBe('Needle: too much oxygen.');
+    // All of it on the socket, round and round: the tube stays behind.
+    const own = new OwnRun(sampleBench(), COARSE);
+    own.hand({ nitrogen: 1, lit: true, atM: 0.015 });
+    for (let k = 0; k < 500; k++) {
+      own.hand({ turnRad: (k * 0.22) % 6.28 });
+      own.go(1);
+    }
+    expect(coach(own.run).says).toBe('The socket is ahead of the tube.');
     expect(coached({}, 160, steel)).toBe('One side is ahead.');
     expect(coached({ nitrogen: 0 }, 700)).toMatch(/no nitrogen flows|about to melt|has melted/);
     expect(coached({ farM: 0.001 }, 4000)).toBe('Metal has melted.');
