@@ -1,6 +1,7 @@
 import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
 import { ROD_FORMS } from '@hephaist/core/filler-use/rod-forms';
 import { PROTECTIONS } from '@hephaist/core/heat/protections';
+import { plainJoint } from '@hephaist/core/joint/plain-joint';
 import { readStubWords, stubWords } from '@hephaist/core/metals/unknown-stub';
 import { POSITION_IDS } from '@hephaist/core/qualification/range';
 import { KIND_WORDS, METAL_WORDS, PART_WORDS, POSITION_WORDS, STANDARD_WORDS } from '@hephaist/core/shorthand/words';
@@ -377,18 +378,7 @@ export const blankJoint = (line: Pick<Line, 'id' | 'jobId'>, id: string, mark: s
   lineId: line.id,
   mark,
   sort,
-  tube: { standardId: 'acr', size: '1-1/8', metalId: 'copper' },
-  socket: { kind: 'fitting', metalId: 'copper', depthM: null, cup: null },
-  bush: null,
-  groove: null,
-  fitUp: { mode: 'nominal' },
-  position: 'horizontal',
-  partNearby: null,
-  movement: false,
-  fillerId: null,
-  rodForm: 'flat',
-  cadmiumReason: null,
-  schools: {},
+  ...plainJoint({ tube: { standardId: 'acr', size: '1-1/8', metalId: 'copper' } }),
   setAside: null,
   note: '',
 });

@@ -1,5 +1,6 @@
 import { AMBIENT_K } from '../fit-up/gap.js';
 import type { JointSpec, LineConditions } from '../joint/joint.js';
+import { plainJoint } from '../joint/plain-joint.js';
 import { type JointPlan, planJoint } from '../joint/plan.js';
 import { DEFAULT_SCHOOLS } from '../schools/schools.js';
 import { degFToK, FOOT, INCH, PSI } from '../units/units.js';
@@ -41,20 +42,7 @@ const exercise = (
   name,
   teaches,
   wet,
-  joint: {
-    socket: { kind: 'fitting', metalId: 'copper', depthM: null, cup: null },
-    bush: null,
-    groove: null,
-    fitUp: { mode: 'nominal' },
-    position: 'horizontal',
-    partNearby: null,
-    movement: false,
-    fillerId: null,
-    rodForm: 'flat',
-    cadmiumReason: null,
-    schools: {},
-    ...joint,
-  },
+  joint: plainJoint(joint),
 });
 
 /** The course of the house, easy to hard: each is open once the one before it is passed. */

@@ -1,6 +1,7 @@
 import { AMBIENT_K } from '../fit-up/gap.js';
 import { FLUXES } from '../fluxes/fluxes.js';
 import type { JointSpec, LineConditions } from '../joint/joint.js';
+import { plainJoint } from '../joint/plain-joint.js';
 import { findMetal } from '../metals/metals.js';
 import type { CouponRecord } from '../qualification/may-braze.js';
 import type { JointVariables } from '../qualification/range.js';
@@ -10,21 +11,8 @@ import { findService } from '../services/services.js';
 import { degFToK, FOOT, INCH, PSI } from '../units/units.js';
 
 /** A plain copper joint on a refrigerant line; tests change what they are about. */
-export const sampleJoint = (change: Partial<JointSpec> = {}): JointSpec => ({
-  tube: { standardId: 'acr', size: '1-1/8', metalId: 'copper' },
-  socket: { kind: 'fitting', metalId: 'copper', depthM: null, cup: null },
-  bush: null,
-  groove: null,
-  fitUp: { mode: 'nominal' },
-  position: 'horizontal',
-  partNearby: null,
-  movement: false,
-  fillerId: null,
-  rodForm: 'flat',
-  cadmiumReason: null,
-  schools: {},
-  ...change,
-});
+export const sampleJoint = (change: Partial<JointSpec> = {}): JointSpec =>
+  plainJoint({ tube: { standardId: 'acr', size: '1-1/8', metalId: 'copper' }, ...change });
 
 export const sampleLine = (change: Partial<LineConditions> = {}): LineConditions => ({
   serviceId: 'refrigerant-poe',
