@@ -6,9 +6,14 @@ import { planHeat } from '@hephaist/core/heat/plan-heat';
 import { rankTips } from '@hephaist/core/heat/rank-tips';
 import { TwoShells } from '@hephaist/core/heat/two-shells';
 import { findMetal } from '@hephaist/core/metals/metals';
-import { BenchRun, TICK_S } from '@hephaist/core/practise/bench-run';
+import { TICK_S } from '@hephaist/core/practise/bench-run';
+import { OwnRun } from '@hephaist/core/practise/own-run';
 import { sampleBench } from '@hephaist/core/testing/sample-bench';
+import { bareShells } from './bare-shells.js';
 import { percentile, say } from './say.js';
+
+/** Pictures in a second of the bench: one a tick. */
+const PICTURES = 20;
 
 const copper = findMetal('copper')!;
 const wallM = 0.00114;
@@ -57,14 +62,22 @@ export function benchHeat(): void {
     median(8, () => void bench.go(1, flame)),
     'wanted under 100',
   );
-  const made = new BenchRun(sampleBench());
-  made.step({ lit: true, feeding: true });
-  const second = (): void => {
-    for (let k = 0; k < 1 / TICK_S; k++) made.step();
-  };
+  // As wide as the bench is drawn: 100 x 48 cells a wall.
+  const own = new OwnRun(sampleBench(), { cellsAlong: 100, cellsRound: 48 });
+  own.hand({ lit: true, feeding: true, kind: 'neutral' });
+  own.go(1 / TICK_S);
+  const steps = own.run.shells.go(TICK_S, null) / TICK_S;
+  const second = median(5, () => {
+    for (let k = 0; k < PICTURES; k++) {
+      own.go(1 / TICK_S / PICTURES);
+      own.picture();
+    }
+  });
+  const bare = median(5, () => void bareShells(100, 48, steps));
   say(
-    'a second at the practice bench, all of it, 7/8 copper',
-    median(5, second),
-    'wanted under 200: five times in hand',
+    'a second under one’s own hand, 100 x 48 cells, 20 pictures',
+    second,
+    `wanted under 200: ${(1000 / second).toFixed(1)} times in hand`,
   );
+  say('bare conduction in the same cells and steps', bare, `ratio ${(second / bare).toFixed(1)}`);
 }

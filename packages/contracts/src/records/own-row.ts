@@ -219,7 +219,7 @@ export const TABLE_FORMS: readonly TableForm[] = [
   {
     id: 'bench',
     name: 'Practice bench',
-    keyLabel: 'Value',
+    keyLabel: 'Which value',
     keyLike: new RegExp(`^(${BENCH_VALUE_IDS.join('|')})$`),
     keyHint: `one of ${BENCH_VALUE_IDS.join(', ')}`,
     fields: [{ name: 'value', label: 'Value, in the unit that the table states', kind: 'number' }],

@@ -276,7 +276,7 @@ export class TwoShells {
     const pasteK = paste?.holdsK ?? 0;
     // Copper and brass are taken as constant: what changes with heat is left out of their loop.
     const changes = kMore !== 0 || cMore !== 0;
-    const [coldEnd, perEnd] = [COLD_END_K, 1 / (HOT_END_K - COLD_END_K)];
+    const [coldEnd, perEnd, boilsK] = [COLD_END_K, 1 / (HOT_END_K - COLD_END_K), BOILS_K];
     let [flameJ, lostJ, pastedJ] = [0, 0, 0];
     for (let i = w.from; i < w.to; i++) {
       const isLapped = i >= other.from && i < other.to;
@@ -308,7 +308,7 @@ export class TwoShells {
         }
         if (!outer) {
           let taken = isLapped ? boreWm2K * (own - airK) : 0;
-          if (own > BOILS_K) taken += (waterWm2K[at] as number) * (own - BOILS_K);
+          if (own > boilsK) taken += (waterWm2K[at] as number) * (own - boilsK);
           if (under && own > pasteK) {
             const into = under * (own - pasteK);
             taken += into;
