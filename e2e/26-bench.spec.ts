@@ -112,7 +112,7 @@ test('a reload in mid-run loses the run and nothing else; gauges as little as wi
   await page.reload();
   await expect(page.getByRole('button', { name: 'Go to the bench' })).toBeVisible();
   await page.goto(`/job/${id}/practise/course`);
-  await expect(page.getByText('0 of 9 reached their aims.')).toBeVisible();
+  await expect(page.getByText('0 of 10 reached their aims.')).toBeVisible();
   await expect(page.getByText('▢ It opens once')).toHaveCount(0);
 });
 
@@ -210,7 +210,7 @@ testAs('wren')(
     await expect(page.getByText('filled to 85 %')).toBeVisible();
     await page.goBack();
     await page.getByRole('button', { name: 'Take the course off' }).click();
-    await expect(page.getByText('0 of 9 reached their aims.')).toBeVisible();
+    await expect(page.getByText('0 of 10 reached their aims.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
     await expect(page.getByLabel('Course')).toBeVisible();
   },

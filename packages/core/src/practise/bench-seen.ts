@@ -5,8 +5,9 @@ export interface BenchSeen {
   /** Of the lap's colder wall; of both walls anywhere. */
   readonly coldestK: number;
   readonly hottestK: number;
-  /** Colder wall at the mouth, tube just before it, socket at the middle of the lap: means round the clock. */
+  /** Colder wall at the mouth and at the inner end, tube just before it, socket at the middle of the lap: means round the clock. */
   readonly mouthK: number;
+  readonly innerK: number;
   readonly tubeK: number;
   readonly socketK: number;
 }
@@ -28,6 +29,7 @@ export function seenOf(run: BenchRun): BenchSeen {
     coldestK,
     hottestK,
     mouthK: run.columnK(0),
+    innerK: run.columnK(cells.deep - 1),
     tubeK: ring(shells.tube, cells.from - 1),
     socketK: ring(shells.socket, cells.from + Math.floor(cells.deep / 2)),
   };

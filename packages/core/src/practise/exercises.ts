@@ -14,6 +14,7 @@ export interface Exercise {
   readonly joint: JointSpec;
   /** Water stands in the line until it is blown out. */
   readonly wet: boolean;
+  readonly serviceId: string;
 }
 
 const LINE: LineConditions = {
@@ -29,6 +30,9 @@ const LINE: LineConditions = {
   carried: [],
 };
 
+/** Pipe of a bracket, and its gap a side, m. */
+const [BRACKET_M, BRACKET_GAP_M] = [0.84 * INCH, 0.003 * INCH];
+
 const copper = (size: string): JointSpec['tube'] => ({ standardId: 'acr', size, metalId: 'copper' });
 
 const exercise = (
@@ -36,12 +40,13 @@ const exercise = (
   name: string,
   teaches: string,
   joint: Partial<JointSpec> & Pick<JointSpec, 'tube'>,
-  wet = false,
+  { wet = false, serviceId = LINE.serviceId }: { wet?: boolean; serviceId?: string } = {},
 ): Exercise => ({
   id,
   name,
   teaches,
   wet,
+  serviceId,
   joint: plainJoint(joint),
 });
 
@@ -66,7 +71,7 @@ export const EXERCISES: readonly Exercise[] = [
     'After the leak was drained',
     'Water holds metal at its boiling point: no torch beats it.',
     { tube: copper('7/8') },
-    true,
+    { wet: true },
   ),
   exercise('valve', 'Brass valve', 'A heavy body behind thin tube, and flux that wears out.', {
     tube: copper('5/8'),
@@ -76,6 +81,22 @@ export const EXERCISES: readonly Exercise[] = [
     tube: copper('7/8'),
     socket: { kind: 'fitting', metalId: 'steel', depthM: null, cup: null },
   }),
+  exercise(
+    'bracket',
+    'Steel bracket',
+    'Brass rod on steel: heat behind the joint, and stop short of the smoke.',
+    {
+      tube: { standardId: 'pipe-40', size: '1/2', metalId: 'steel' },
+      socket: { kind: 'stub', metalId: 'steel', depthM: null, cup: null },
+      fitUp: {
+        mode: 'measured',
+        tubeOdM: [BRACKET_M, BRACKET_M],
+        socketIdM: [BRACKET_M + 2 * BRACKET_GAP_M, BRACKET_M + 2 * BRACKET_GAP_M],
+        instrument: 'micrometer',
+      },
+    },
+    { serviceId: 'structure' },
+  ),
   exercise('part', 'Near an expansion valve', 'Quick heat and paste keep the part below its limit.', {
     tube: copper('7/8'),
     partNearby: { partId: 'txv', distanceM: 4 * INCH, protection: 'paste' },
@@ -86,4 +107,5 @@ export const EXERCISES: readonly Exercise[] = [
 ];
 
 /** The plan of an exercise. */
-export const planOf = (exercise: Exercise): JointPlan => planJoint(exercise.joint, LINE);
+export const planOf = (exercise: Exercise): JointPlan =>
+  planJoint(exercise.joint, { ...LINE, serviceId: exercise.serviceId });

@@ -1,3 +1,4 @@
+import { type Filler, percent } from '../fillers/fillers.js';
 import { OXIDE_ONSET_K } from '../heat/colours.js';
 import type { FlameKind } from '../heat/flame.js';
 import { feedSeconds } from '../heat/plan-heat.js';
@@ -36,6 +37,8 @@ export const GOOD_HAND_SOURCE = practice(
 
 /** Turns a second that the flame makes round the pipe, and rests between a look and the next. */
 const TURNS_S = 0.7;
+/** Where the base is, of the lap; and behind it, where its inner end lags by so much, K. */
+const [BASE, BEHIND, LAGS_K] = [0.72, 1.1, 25];
 /** How far short of the rod's flow the tube is when the heat goes to the base, K. */
 export const TUBE_LEADS_K = 140;
 /** Over the rod's flow at which feeding begins. */
@@ -46,6 +49,9 @@ const FAR_OFF_M = 0.12;
 /** No longer hot: the nitrogen may be shut, and it may be sawn, K. */
 export const COOL_K = 480;
 const LONGEST_S = 420;
+
+/** A rod with zinc smokes when it is driven over its range. */
+const smokes = (filler: Filler): boolean => percent(filler, 'Zn') > 0;
 
 /** A hand by its habits: told each tick what it sees, it says what it changes; null when it is done. */
 export type ScriptedHand = (run: BenchRun) => Partial<Hand> | null;
@@ -85,7 +91,10 @@ export function scriptedHand(habits: Habits = {}): ScriptedHand {
       tipId: habits.tipId ?? setup.tipId,
     };
     // Drawn off before the hottest runs away: by how near it is to what it must not reach.
-    const limit = Math.min(setup.filler.brazingK.max + OVER_RANGE_K, melts - SHORT_OF_MELTING_K);
+    const overRangeK = smokes(setup.filler)
+      ? Math.min(OVER_RANGE_K, setup.values['rod-smokes'] - EASES_K / 2)
+      : OVER_RANGE_K;
+    const limit = Math.min(setup.filler.brazingK.max + overRangeK, melts - SHORT_OF_MELTING_K);
     const over = (now.hottestK - limit) / EASES_K;
     const away = backsOff ? Math.max(farM, Math.min(FAR_OFF_M, farM + over * (FAR_OFF_M - farM))) : farM;
     const gives = run.timeS > LONGEST_S || run.flameS > patienceS;
@@ -98,7 +107,9 @@ export function scriptedHand(habits: Habits = {}): ScriptedHand {
       if (now.tubeK > flows - TUBE_LEADS_K || gives) phase = 'base';
       else return { ...torch, farM: away, atM: -0.006, turnRad: turn };
     }
-    const base = heats === 'mouth' ? 0.001 : 0.72 * lapM;
+    // Where the inner end lags, as in steel, the flame goes behind it: filler is drawn to the heat. A body would take it.
+    const isOpenBehind = setup.joint.behind.kind !== 'body';
+    const base = heats === 'mouth' ? 0.001 : (isOpenBehind && now.innerK < now.mouthK - LAGS_K ? BEHIND : BASE) * lapM;
     if (phase === 'base') {
       const isThere =
         feedsWhen === 'at once' ||

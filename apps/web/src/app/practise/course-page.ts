@@ -67,7 +67,7 @@ export class CoursePage {
   }
 
   protected readonly courses = computed(() => [
-    { id: HOUSE_COURSE, name: 'The first nine' },
+    { id: HOUSE_COURSE, name: 'The course of the house' },
     ...this.store.courses().map(({ id, name }) => ({ id, name })),
   ]);
   protected readonly ownCourse = computed(() => this.store.courses().find((c) => c.id === this.courseId()) ?? null);
