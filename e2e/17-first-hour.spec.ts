@@ -305,7 +305,8 @@ const over = (page: Page): Promise<string[]> =>
   });
 
 test.describe('no view is wider than the page:', () => {
-  test.describe.configure({ mode: 'parallel' });
+  // Every view there is, one after the other.
+  test.describe.configure({ mode: 'parallel', timeout: 360_000 });
   for (const width of WIDTHS)
     test(`${width} px`, async ({ page }) => {
       await page.setViewportSize({ width, height: width < 500 ? 844 : 900 });
