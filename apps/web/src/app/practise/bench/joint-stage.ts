@@ -238,7 +238,8 @@ export class JointStage {
     this.turning = null;
     this.fingers.delete(e.pointerId);
     const isGone = e.type === 'pointerleave' || e.pointerType === 'touch';
-    if (isGone && !this.fingers.size && !this.keys.size && this.session().hand().lit && document.activeElement !== null)
+    // Keys lead it wherever the pointer is.
+    if (isGone && !this.fingers.size && !this.keys.size && this.session().hand().lit)
       this.session().does({ aside: true });
   }
 
