@@ -164,7 +164,7 @@ export class JointScene {
     const image = this.image as ImageData;
     const { hand } = picture;
     this.frames++;
-    this.skin.paint(picture, this.isStill ? 0 : Math.floor(this.frames / 4));
+    this.skin.paint(picture, this.isStill ? 0 : Math.floor(this.frames / 4), map.seen);
     shade(map, this.skin, image.data);
     this.sheet.getContext('2d')?.putImageData(image, 0, 0);
     ink.clearRect(0, 0, w, h);

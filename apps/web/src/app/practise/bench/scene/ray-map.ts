@@ -13,6 +13,8 @@ export interface RayMap {
   readonly light: Uint8Array;
   readonly gleam: Uint8Array;
   readonly cover: Uint8Array;
+  /** Cells of the texture that some pixel shows: the others need no paint. */
+  readonly seen: Uint8Array;
 }
 
 /** A lamp over the left shoulder, as screen right, up and toward the eye. */
@@ -38,6 +40,7 @@ export function rayMap(
   const [light, gleam, cover] = [new Uint8Array(most), new Uint8Array(most), new Uint8Array(most)];
   // Half way between lamp and eye.
   const half = Math.hypot(LAMP[0], LAMP[1], LAMP[2] + 1);
+  const seen = new Uint8Array(tx * tr);
   let k = 0;
   for (let py = 0; py < height; py++)
     for (let px = 0; px < width; px++) {
@@ -52,6 +55,7 @@ export function rayMap(
       const jr = Math.floor((turn - Math.floor(turn)) * tr) % tr;
       pixel[k] = 4 * (py * width + px);
       texel[k] = ix * tr + jr;
+      seen[ix * tr + jr] = 1;
       light[k] = 255 * (hit.isBore ? BORE_LIGHT : Math.min(1, AMBIENT + DIFFUSE * lit + rim));
       gleam[k] = hit.isBore ? 0 : 255 * GLEAM * shine;
       cover[k] = 255 * Math.max(0.15, Math.min(1, hit.insideM * scale));
@@ -65,5 +69,6 @@ export function rayMap(
     light: light.slice(0, k),
     gleam: gleam.slice(0, k),
     cover: cover.slice(0, k),
+    seen,
   };
 }

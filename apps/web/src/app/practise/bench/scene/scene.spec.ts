@@ -99,6 +99,20 @@ describe('the picture', () => {
     expect(red[1]! - cold[1]!).toBeLessThan(60);
     expect(white[1]!).toBeGreaterThan(red[1]! + 60);
   });
+  it('what no pixel shows needs no paint: the picture is the same', () => {
+    const [all, part] = [0, 1].map(() => new SkinTexture(shapeOf(run), 'copper', 'brass'));
+    const picture = pictureOf(run, new Skin(run));
+    all!.paint(picture, 0);
+    part!.paint(picture, 0, map.seen);
+    const [a, b] = [all!, part!].map((s) => {
+      const image = new Uint8ClampedArray(4 * 160 * 90);
+      shade(map, s, image);
+      return image;
+    });
+    expect(b).toEqual(a);
+    const share = map.seen.reduce((n, x) => n + x, 0) / map.seen.length;
+    expect(share).toBeLessThan(0.6);
+  });
   it('fills only what the joint covers', () => {
     expect(map.pixel.length).toBeGreaterThan(1000);
     expect(map.pixel.length).toBeLessThan(160 * 90 * 0.6);

@@ -107,8 +107,11 @@ export class SkinTexture {
       for (let j = 0; j < this.round; j++) this.grains[i * this.round + j] = grain(i >> 1, j >> 1);
   }
 
-  /** @param moves counts frames where what boils may move; the same number holds it still */
-  paint(picture: BenchPicture, moves: number): void {
+  /**
+   * @param seen places that are looked at, where not all are
+   * @param moves counts frames where what boils may move; the same number holds it still
+   */
+  paint(picture: BenchPicture, moves: number, seen: Uint8Array | null = null): void {
     const { shape, along, round, bytes } = this;
     const { outerK, film, soot, flux, stands, lump } = picture;
     const n = shape.round;
@@ -122,6 +125,7 @@ export class SkinTexture {
       const s = x < 0 !== shape.leftM + (i0 + 1.5) * shape.dxM < 0 ? 0 : si;
       const skins = this.skins.get(this.base[i] as Rgb) as Uint8Array;
       for (let j = 0; j < round; j++) {
+        if (seen?.[i * round + j] === 0) continue;
         const fj = (j + 0.5) / FINER_ROUND - 0.5;
         const jf = Math.floor(fj);
         const t = fj - jf;
