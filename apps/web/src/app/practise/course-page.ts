@@ -3,11 +3,9 @@ import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import type { PracticeCourse } from '@hephaist/contracts/records/practice-course';
 import type { PracticeRow } from '@hephaist/contracts/records/practice-run';
-import { isForBench } from '@hephaist/core/practise/bench-setup';
 import { type Progress, progressOf } from '@hephaist/core/practise/progress';
 import { formatDuration } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
-import { metalWords, sizeWords } from '../data/joint-words';
 import { newId } from '../data/outbox';
 import { PracticeStore } from '../data/practice.store';
 import { ShopStore } from '../data/shop.store';
@@ -26,11 +24,8 @@ import { hereZone, localNow } from '../time/zone';
 import { CourseForm } from './course-form';
 import { type CourseStep, courseSteps, HOUSE_COURSE, houseSteps } from './course-steps';
 import { faultWords, filledChart } from './course-words';
-import { jointKinds } from './joint-kinds';
+import { benchJoints, jointName } from './joint-kinds';
 import { PRACTISE_TABS } from './practise-tabs';
-
-/** Joints offered: one of each kind. */
-const MOST = 60;
 
 interface Shown {
   readonly step: CourseStep;
@@ -82,16 +77,14 @@ export class CoursePage {
   });
   private readonly words = (id: string): string | null => {
     const joint = this.job.joints().find((j) => j.id === id);
-    return joint ? `${joint.mark}: ${sizeWords(joint)}, ${metalWords(joint, this.tables())}` : null;
+    return joint ? jointName(joint, this.tables()) : null;
   };
-  protected readonly jobJoints = computed(() => {
-    const found: { id: string; name: string }[] = [];
-    for (const { joint, plan } of jointKinds(this.job.joints(), this.job.plan())) {
-      if (isForBench(plan)) found.push({ id: joint.id, name: `${this.words(joint.id)}, ${joint.position}` });
-      if (found.length === MOST) break;
-    }
-    return found;
-  });
+  protected readonly jobJoints = computed(() =>
+    benchJoints(this.job.joints(), this.job.plan()).map((j) => ({
+      id: j.id,
+      name: `${jointName(j, this.tables())}, ${j.position}`,
+    })),
+  );
   protected readonly steps = computed((): readonly Shown[] => {
     const own = this.ownCourse();
     const steps = own ? courseSteps(own, this.words) : houseSteps();

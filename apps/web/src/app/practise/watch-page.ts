@@ -1,25 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, DestroyRef, effect, inject, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import type { Joint } from '@hephaist/contracts/records/joint';
-import { benchOf, type BenchSetup, isForBench } from '@hephaist/core/practise/bench-setup';
+import { benchOf, type BenchSetup } from '@hephaist/core/practise/bench-setup';
 import { benchValues } from '@hephaist/core/practise/bench-values';
 import { USUAL_HANDS } from '@hephaist/core/practise/usual-hands';
 import { formatDuration } from '@hephaist/core/units/units';
 import { JobStore } from '../data/job.store';
-import { metalWords, sizeWords } from '../data/joint-words';
 import { ShopStore } from '../data/shop.store';
 import { Pick as PickField } from '../forms/pick';
 import { addressWord } from '../layout/address';
 import { ListDetail } from '../layout/list-detail';
 import { PageHead } from '../layout/page-head';
-import { jointKinds } from './joint-kinds';
+import { benchJoints, jointName } from './joint-kinds';
 import { MadeView } from './made/made-view';
 import { PRACTISE_TABS } from './practise-tabs';
 import { Watching } from './watching';
-
-/** Joints offered: one of each kind. */
-const MOST = 60;
 
 /** Practise: a good hand and the usual bad ones make a joint of this job; it is sawn, judged, and each fault told with its cause. */
 @Component({
@@ -39,18 +34,11 @@ export class WatchPage {
   private readonly handWord = addressWord('hand', 'good');
 
   /** One joint of each kind, of those that the bench can make. */
-  private readonly kinds = computed((): readonly Joint[] => {
-    const found: Joint[] = [];
-    for (const { joint, plan } of jointKinds(this.store.joints(), this.store.plan())) {
-      if (isForBench(plan)) found.push(joint);
-      if (found.length === MOST) break;
-    }
-    return found;
-  });
+  private readonly kinds = computed(() => benchJoints(this.store.joints(), this.store.plan()));
   protected readonly joints = computed(() =>
     this.kinds().map((j) => ({
       id: j.id,
-      name: `${j.mark}: ${sizeWords(j)}, ${metalWords(j, this.tables())}, ${j.position}`,
+      name: `${jointName(j, this.tables())}, ${j.position}`,
     })),
   );
   protected readonly joint = computed(

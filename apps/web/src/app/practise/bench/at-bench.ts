@@ -4,8 +4,6 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatSliderModule } from '@angular/material/slider';
 import type { Gauges } from '@hephaist/contracts/records/practice-run';
-import { colourAt, FLUX_LOOKS } from '@hephaist/core/heat/colours';
-import { NO_FLUX } from '@hephaist/core/practise/bench-picture';
 import { type BenchSetup, usualFeedMs } from '@hephaist/core/practise/bench-setup';
 import type { Deed } from '@hephaist/core/practise/hand';
 import { FLAME_LOOKS } from '@hephaist/core/torch-rig/flame-look';
@@ -15,8 +13,9 @@ import { SayPipe } from '../../units/say.pipe';
 import { UnitsStore } from '../../units/units.store';
 import { BenchClock } from './bench-clock';
 import type { BenchSession } from './bench-session';
-import { inTurn } from './hand-keys';
+import { inTurn, pressed } from './hand-keys';
 import { JointStage } from './joint-stage';
+import { seenWords } from './seen-words';
 import { TraceStrip } from './trace-strip';
 
 const TURN = 2 * Math.PI;
@@ -68,9 +67,7 @@ export class AtBench {
   protected readonly ghostShown = signal(false);
   protected readonly seen = computed(() => {
     const p = this.session().now()?.picture;
-    if (!p) return null;
-    const looks = [...new Set(p.flux)].filter((f) => f !== NO_FLUX).map((f) => FLUX_LOOKS[f]);
-    return { colour: colourAt(p.coldestK), flux: looks.length ? `flux ${looks.join(', ')}` : 'no flux on it' };
+    return p ? seenWords(p) : null;
   });
   protected readonly readings = computed((): readonly (readonly [string, string])[] => {
     const [p, setup] = [this.session().now()?.picture, this.setup()];
@@ -106,7 +103,7 @@ export class AtBench {
   }
 
   protected light(): void {
-    this.session().does(this.session().hand().lit ? { lit: false } : { lit: true, kind: 'carburising' });
+    this.session().does(pressed('l', this.session().hand()) ?? {});
     this.focus();
   }
 

@@ -8,9 +8,10 @@ import {
   output,
   viewChild,
 } from '@angular/core';
-import { colourAt, FLUX_LOOKS } from '@hephaist/core/heat/colours';
 import { glowColour } from '@hephaist/core/heat/glow';
-import { type BenchPicture, NO_FLUX } from '@hephaist/core/practise/bench-picture';
+import type { BenchPicture } from '@hephaist/core/practise/bench-picture';
+import { inTurn } from './hand-keys';
+import { seenWords } from './seen-words';
 
 const SIZE = 220;
 /** Rings from outside in: tube, socket, filler; radius and width. */
@@ -35,7 +36,7 @@ const DARK: readonly [number, number, number] = [58, 54, 50];
       (pointermove)="$event.buttons && take($event)"
     ></canvas>
     <p aria-hidden="true">
-      <strong>{{ colour() }}</strong><br />{{ flux() }}
+      <strong>{{ seen().colour }}</strong><br />{{ seen().flux }}
     </p>
   `,
   styles: `
@@ -71,14 +72,10 @@ export class BenchClock {
   readonly rodTo = output<number>();
   protected readonly size = SIZE;
   private readonly canvas = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
-  protected readonly colour = computed(() => colourAt(this.picture().coldestK));
-  protected readonly flux = computed(() => {
-    const looks = new Set([...this.picture().flux].filter((f) => f !== NO_FLUX));
-    return looks.size ? `flux ${[...looks].map((l) => FLUX_LOOKS[l]).join(', ')}` : 'no flux on it';
-  });
+  protected readonly seen = computed(() => seenWords(this.picture()));
   protected readonly words = computed(
     () =>
-      `By the clock: coldest ${this.colour()}, ${this.flux()}, ${Math.round(100 * this.picture().filled)} % filled.`,
+      `By the clock: coldest ${this.seen().colour}, ${this.seen().flux}, ${Math.round(100 * this.picture().filled)} % filled.`,
   );
 
   constructor() {
@@ -91,7 +88,7 @@ export class BenchClock {
   protected take(e: PointerEvent): void {
     const box = this.canvas().nativeElement.getBoundingClientRect();
     const [x, y] = [e.clientX - box.left - box.width / 2, e.clientY - box.top - box.height / 2];
-    this.rodTo.emit((Math.atan2(x, -y) + 2 * Math.PI) % (2 * Math.PI));
+    this.rodTo.emit(inTurn(Math.atan2(x, -y)));
   }
 
   private draw(ink: CanvasRenderingContext2D, p: BenchPicture): void {

@@ -15,6 +15,6 @@ export type BenchOrder =
 /** What the bench tells: its outline, how it looks, why, and the joint when it is sawn. */
 export type BenchNews =
   | { readonly shape: BenchShape }
-  | { readonly picture: BenchPicture; readonly coached: Coached; readonly busy: number; readonly over: boolean }
+  | { readonly picture: BenchPicture; readonly coached: Coached; readonly over: boolean }
   | { readonly why: readonly string[] }
   | { readonly made: MadeJoint; readonly deeds: readonly Deed[] };

@@ -26,7 +26,6 @@ import { bestOf } from '@hephaist/core/practise/progress';
 import { USUAL_HANDS } from '@hephaist/core/practise/usual-hands';
 import { AccountStore } from '../../data/account.store';
 import { JobStore } from '../../data/job.store';
-import { metalWords, sizeWords } from '../../data/joint-words';
 import { newId } from '../../data/outbox';
 import { PracticeStore } from '../../data/practice.store';
 import { ShopStore } from '../../data/shop.store';
@@ -34,6 +33,7 @@ import { me } from '../../data/who';
 import { addressWord } from '../../layout/address';
 import { besideTorch } from '../../shell/theme';
 import { SayPipe } from '../../units/say.pipe';
+import { jointName } from '../joint-kinds';
 import { type Beside, MadeView } from '../made/made-view';
 import { Watching } from '../watching';
 import { AtBench } from './at-bench';
@@ -91,7 +91,7 @@ export class BenchPage {
     if (jointId) {
       const joint = this.store.joints().find((j) => j.id === jointId);
       const plan = joint && this.store.plan()(joint).plan;
-      return joint && plan ? ofJoint(joint, plan, `${sizeWords(joint)}, ${metalWords(joint, this.tables())}`) : null;
+      return joint && plan ? ofJoint(joint, plan, jointName(joint, this.tables())) : null;
     }
     const exercise = EXERCISES.find((e) => e.id === this.exerciseWord());
     return exercise ? ofExercise(exercise) : null;

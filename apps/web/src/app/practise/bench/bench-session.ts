@@ -30,8 +30,6 @@ export class BenchSession {
   readonly why = signal<readonly string[]>([]);
   readonly made = signal<MadeJoint | null>(null);
   readonly trace = signal<readonly TracePoint[]>([]);
-  /** Of the worker's time, the share that the bench takes at this speed. */
-  readonly busy = signal(0);
   deeds: readonly Deed[] = [];
   private worker: Worker | null = null;
   private shownMs = 0;
@@ -102,13 +100,12 @@ export class BenchSession {
       this.phase.set('sawn');
       return this.stop();
     }
-    const { picture, coached, busy, over } = news;
+    const { picture, coached, over } = news;
     this.picture.set(picture);
     const nowMs = performance.now();
     if (nowMs - this.shownMs > SLOW_MS) {
       this.shownMs = nowMs;
       this.now.set({ picture, coached });
-      this.busy.set(busy);
       this.follow(picture);
     }
     if (over && this.phase() === 'brazes') this.saw(0);

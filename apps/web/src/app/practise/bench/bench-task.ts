@@ -24,9 +24,9 @@ export function ofExercise(exercise: Exercise): BenchTask {
   return { key: exerciseTask(id), name, teaches, plan, position: joint.position, wet };
 }
 
-export const ofJoint = (joint: Joint, plan: JointPlan, words: string): BenchTask => ({
+export const ofJoint = (joint: Joint, plan: JointPlan, name: string): BenchTask => ({
   key: jointTask(joint.id),
-  name: `${joint.mark}: ${words}`,
+  name,
   teaches: 'A joint of this job, as it is planned.',
   plan,
   position: joint.position,

@@ -14,11 +14,10 @@ let speed = 1;
 let owedS = 0;
 let lastMs = 0;
 let sawAtRad: number | null = null;
-let busy = 0;
 const tell = (news: BenchNews): void => postMessage(news);
 
 function show(): void {
-  if (own) tell({ picture: own.picture(), coached: coach(own.run), busy, over: own.isOver });
+  if (own) tell({ picture: own.picture(), coached: coach(own.run), over: own.isOver });
 }
 
 /** Goes on by what is owed; when it is to be sawn, as fast as it can. */
@@ -41,7 +40,6 @@ function turn(): void {
       own.go(1);
       owedS -= TICK_S;
     }
-    busy += 0.1 * ((performance.now() - begun) / 1000 / Math.max(1e-3, sinceS) - busy);
     show();
   }
   setTimeout(turn, Math.max(0, FRAME_MS - (performance.now() - begun)));
