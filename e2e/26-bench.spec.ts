@@ -57,7 +57,8 @@ test('a joint is made by keyboard alone, sawn, judged and kept; its best run com
     await page.keyboard.press('Enter');
     await expect.poll(() => said(page)).toBe('Feather: too much fuel.');
     await page.keyboard.press('2');
-    await expect.poll(() => said(page)).toBe('Heat the tube first.');
+    // A slow machine has it hot on one side before it is asked.
+    await expect.poll(() => said(page)).toMatch(/^Heat the tube first|^One side is ahead/);
     await expectAxeClean(page);
   });
   await test.step('tube, base, rod', async () => {

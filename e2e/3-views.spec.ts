@@ -195,6 +195,18 @@ test('no view scrolls sideways at 1280x800', async ({ page }) => {
   }
 });
 
+test('a place asks the server for each thing once, and for few scripts', async ({ page }) => {
+  const asked: string[] = [];
+  page.on('request', (request) => asked.push(new URL(request.url()).pathname));
+  await openDemo(page, 'plan');
+  await expect(page.getByRole('row').nth(5)).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  const api = asked.filter((path) => path.startsWith('/api/'));
+  expect(api.length).toBeGreaterThan(5);
+  expect(api.filter((path, i) => api.indexOf(path) !== i)).toEqual([]);
+  expect(asked.filter((path) => path.endsWith('.js')).length).toBeLessThan(60);
+});
+
 test('the script that the first page asks for is at most 350 kB compressed', async ({ page }) => {
   const bytes = await initialScriptBytes(page.request);
   expect(bytes).toBeGreaterThan(100_000);

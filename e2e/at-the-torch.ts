@@ -23,6 +23,8 @@ export async function goOn(page: Page, mark: string, until: string, picture?: Bu
     }
     if (!words) continue;
     await expect(async () => {
+      // It may have gone on since it was last looked at.
+      if ((await heading.textContent()) !== words) return;
       await (name ? page.getByRole('button', { name }) : page.locator('.target.go')).tap({ timeout: 2000 });
       await expect(heading).not.toHaveText(words.trim(), { timeout: 400 });
     }).toPass();

@@ -22,7 +22,7 @@ const entries = [
   { url: '/', revision: hashOf('index.html') },
   ...files.map((file) => ({
     url: `/${file}`,
-    revision: /-[A-Z0-9]{8}\.(js|css|woff2)$/.test(file) ? null : hashOf(file),
+    revision: /-[A-Za-z0-9]{8}\.(js|css|woff2)$/.test(file) ? null : hashOf(file),
   })),
 ];
 

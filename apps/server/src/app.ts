@@ -73,7 +73,7 @@ function serveWeb(app: Express, webRoot: string): void {
     express.static(webRoot, {
       index: false,
       setHeaders: (res, path) => {
-        const hashed = /-[A-Z0-9]{8}\.(js|css|woff2)$/.test(path);
+        const hashed = /-[A-Za-z0-9]{8}\.(js|css|woff2)$/.test(path);
         res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
       },
     }),

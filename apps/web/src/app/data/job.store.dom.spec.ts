@@ -122,6 +122,23 @@ describe('the open job', () => {
     crew.mockRestore();
   });
 
+  it('what is shown stays where it cannot be read again, and it is said; where nothing is shown that is an error', async () => {
+    const { store, api } = await opened();
+    api.next.away = true;
+    await store.load(job);
+    expect([store.error(), store.loading(), store.joints().length]).toEqual([null, false, file.joints.length]);
+    expect(store.behind()).toBe('The server is not answering.');
+    api.next.away = false;
+    await store.load(job);
+    expect(store.behind()).toBeNull();
+    api.next.away = true;
+    await store.load('another');
+    expect([store.error(), store.behind()]).toEqual(['The server is not answering.', null]);
+    api.next.away = false;
+    await store.load('another');
+    expect(store.error()).toBeNull();
+  });
+
   it('another job begins with nothing of the one before', async () => {
     const { store } = await opened();
     await store.change('joint', [{ ...first, note: 'a' }]);

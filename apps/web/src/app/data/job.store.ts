@@ -28,10 +28,13 @@ interface JobState {
   readonly jobId: string | null;
   readonly selectedId: string | null;
   readonly loading: boolean;
+  /** Why nothing of it can be shown. */
   readonly error: string | null;
+  /** Why what is shown may be behind what others did: it could not be read again. */
+  readonly behind: string | null;
 }
 
-const empty: JobState = { jobId: null, selectedId: null, loading: false, error: null };
+const empty: JobState = { jobId: null, selectedId: null, loading: false, error: null, behind: null };
 
 /** All joints of a job, page by page. */
 async function allJoints(jobId: string): Promise<StoredRecords<'joint'>> {
@@ -127,10 +130,11 @@ export const JobStore = signalStore(
       onFile = inject(OnFileStore),
       dispatcher = inject(Dispatcher),
     ) => ({
+      /** Reads the job; what is shown of it stays where it cannot be read again. */
       async load(jobId: string): Promise<void> {
         openJob.set(jobId);
-        if (store.jobId() === jobId) patchState(store, { error: null });
-        else {
+        const stands = store.jobId() === jobId && !store.loading() && store.error() === null;
+        if (!stands) {
           patchState(store, { ...empty, jobId, loading: true, ...stepsOf(jobId) });
           dispatcher.dispatch(recordEvents.read({ line: [], joint: [], log: [] }));
         }
@@ -145,9 +149,11 @@ export const JobStore = signalStore(
           ]);
           if (store.jobId() !== jobId) return;
           dispatcher.dispatch(recordEvents.read({ ...detail, ...joints, ...logs }));
-          patchState(store, { loading: false });
+          patchState(store, { loading: false, behind: null });
         } catch (e) {
-          patchState(store, { loading: false, error: (e as Error).message });
+          const says = (e as Error).message;
+          if (store.jobId() !== jobId) return;
+          patchState(store, stands ? { behind: says } : { loading: false, error: says });
         }
       },
       /** Closes the job: what is on file for the company is read, and no job is open. */

@@ -58,8 +58,14 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
       } @else if (store.loading() || !store.job()) {
         <p class="middle quiet" role="status">Fetching the job …</p>
       } @else {
+        @if (store.behind(); as why) {
+          <p class="strip no-print" role="status">
+            ▲ What others did since may be missing here: {{ why }}
+            <button matButton="outlined" (click)="store.load(jobId())">Read again</button>
+          </p>
+        }
         @if (store.isReadOnly()) {
-          <p class="archived no-print" role="status">
+          <p class="strip no-print" role="status">
             ▲ This job is archived: it is read, and nothing is written into it.
             <button *hpMay="'write:job'" matButton="outlined" (click)="bringBack()">Bring it back</button>
           </p>
@@ -86,7 +92,7 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
       display: flex;
       flex-direction: column;
     }
-    .archived {
+    .strip {
       margin: 0;
       padding: 6px 18px;
       color: var(--caution);
@@ -135,8 +141,13 @@ export class JobFrame {
     const asked = address.get('joint');
     this.guided.set(address.get('guide') === 'first');
     effect(() => {
-      void this.store.load(this.jobId());
-      if (asked && untracked(this.store.selectedId) === null) this.store.select(asked);
+      const id = this.jobId();
+      // What loading reads of the store does not load it again.
+      untracked(() => {
+        void this.store.load(id);
+        if (asked && this.store.selectedId() === null) this.store.select(asked);
+        void this.sessions.load(id);
+      });
     });
     const writer = inject(AddressWriter);
     // The joint stands in the address of places that show it: a link or a reload opens the same.
@@ -146,7 +157,6 @@ export class JobFrame {
       if (id && SHOWS_JOINT.test(url) && !url.includes(`joint=${id}`)) writer.put('joint', id);
     });
     effect(() => this.titles.of(this.store.job()?.name ?? '', this.store.selected()?.mark ?? ''));
-    effect(() => void this.sessions.load(this.jobId()));
     inject(DestroyRef).onDestroy(() => this.titles.of('', ''));
     // What others do appears without a reload: now and then, and whenever the page comes back into view.
     const others = inject(OthersStore);
