@@ -19,6 +19,8 @@ export interface DemoLine {
   /** How many from the start are already brazed. */
   readonly brazed: number;
   readonly schools?: Partial<Schools>;
+  /** Pieces made up in the shop: the number of the first and of the last joint of each. */
+  readonly spools?: readonly (readonly [first: number, last: number])[];
   readonly odd: Readonly<Record<number, DemoOdd>>;
 }
 
@@ -119,7 +121,7 @@ export const DEMO_LINES: readonly DemoLine[] = [
     },
   },
   {
-    name: 'Surgery vacuum', prefix: 'MV', serviceId: 'medical-vacuum', fluid: 'vacuum', designPsi: 15, testPsi: 60, serviceMaxF: 100, lengthFt: 110, standardId: 'med-l', size: '1', joints: 24, brazed: 0,
+    name: 'Surgery vacuum', prefix: 'MV', serviceId: 'medical-vacuum', fluid: 'vacuum', designPsi: 15, testPsi: 60, serviceMaxF: 100, lengthFt: 110, standardId: 'med-l', size: '1', joints: 24, brazed: 0, spools: [[6, 10], [13, 16]],
     odd: {
       3: { size: '1-1/4', kind: 'reducer' },
       4: { size: '1-1/4', position: 'up-feed' },

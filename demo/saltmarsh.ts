@@ -49,12 +49,14 @@ function fitUp(odd: DemoOdd, bracket: boolean): Joint['fitUp'] {
 function joint(line: Line, source: DemoLine, index: number, sort: number, firstDay: string): Joint {
   const odd = source.odd[index] ?? {};
   const bracket = source.serviceId === 'structure';
+  const spool = (source.spools ?? []).findIndex(([first, last]) => index + 1 >= first && index + 1 <= last);
   return {
     id: id(),
     jobId: line.jobId,
     lineId: line.id,
     mark: `${source.prefix}-${String(index + 1).padStart(2, '0')}`,
     sort,
+    ...(spool >= 0 ? { spool: `${source.prefix}-S${spool + 1}` } : {}),
     tube: {
       standardId: odd.standardId ?? source.standardId,
       size: odd.size ?? source.size,

@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import sharp from 'sharp';
 import { make, onDevice } from './at-the-torch';
-import { expectAxeClean, openDemo, recordsOf, testAs, toBraze } from './helpers';
+import { expectAxeClean, openDemo, recordsOf, signIn, testAs, toBraze } from './helpers';
 
 const test = testAs('orla');
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, serviceWorkers: 'allow' });
@@ -51,6 +51,52 @@ test('a day with no network: begun cold, joints made and photographed, and all o
   expect(logs).toHaveLength(before + 2);
   const made = logs.find((l) => l.pictureIds?.length && l.steps?.length);
   expect((await again.request.get(`/api/pictures/${made?.pictureIds?.[0] ?? ''}`)).status()).toBe(200);
+});
+
+/** What is sent for one entry with a photograph, and when the server dies on it: before it has it, or before it answers. */
+const DEATHS = [
+  ['/api/pictures/', 'before'],
+  ['/api/pictures/', 'after'],
+  ['/api/commands', 'before'],
+  ['/api/commands', 'after'],
+] as const;
+
+test('the server dies at every step of sending an entry: nothing is lost, nothing is doubled', async ({
+  browser,
+  served,
+}) => {
+  const running = await served.begin('demo');
+  const context = await browser.newContext({
+    baseURL: running.url,
+    viewport: { width: 820, height: 1180 },
+    hasTouch: true,
+  });
+  await signIn(context.request, 'orla');
+  const page = await context.newPage();
+  const job = await openDemo(page, 'braze');
+  const before = (await recordsOf(page, `/api/jobs/${job}/logs`, 'log')).map((l) => l.id);
+  const died: string[] = [];
+  const arrived: boolean[] = [];
+  await page.route(/\/api\/(pictures|commands)/, async (route) => {
+    const [path, when] = DEATHS[died.length] ?? [];
+    if (route.request().method() !== 'POST' || !path || !route.request().url().includes(path)) return route.continue();
+    died.push(`${path} ${when ?? ''}`);
+    if (when === 'after') arrived.push((await route.fetch()).ok());
+    await running.dieAndRise();
+    await route.abort('connectionreset');
+  });
+  await toBraze(page, 'OX-14');
+  await page.getByRole('link', { name: /step by step/ }).tap();
+  await make(page, 'OX-14', await photo());
+  await expect.poll(() => died, { timeout: 60_000 }).toHaveLength(DEATHS.length);
+  expect(arrived).toEqual([true, true]);
+  await expect(page.getByText('held here')).toHaveCount(0);
+  const fresh = (await recordsOf(page, `/api/jobs/${job}/logs`, 'log')).filter((l) => !before.includes(l.id));
+  expect(fresh).toHaveLength(1);
+  expect(fresh[0]?.pictureIds).toHaveLength(1);
+  expect((await page.request.get(`/api/pictures/${fresh[0]?.pictureIds?.[0] ?? ''}`)).status()).toBe(200);
+  await context.close();
+  await running.stop();
 });
 
 test('signing out takes along what was kept for somebody; other places say why they do not open', async ({

@@ -15,6 +15,8 @@ export interface Running {
   /** What it said when it began. */
   readonly said: () => string;
   readonly stop: () => Promise<void>;
+  /** Ends it where it stands, as a power cut does, and begins it again on what is left, at the same address. */
+  readonly dieAndRise: () => Promise<void>;
 }
 
 /** What one worker has for itself. */
@@ -53,28 +55,36 @@ async function begin(pg: string, instruments: string, template: string | null): 
     `import pg from 'pg'; const c = new pg.Client('${pg.replace(/\/postgres$/, '/template1')}'); await c.connect(); await c.query('${sql}'); await c.end();`,
   ]);
   const port = withLib('free_port');
-  const child = spawn(process.execPath, ['apps/server/dist/main.mjs'], {
-    env: {
-      ...process.env,
-      DATABASE_URL: pg.replace(/\/postgres$/, `/${name}`),
-      HEPHAIST_PORT: port,
-      HEPHAIST_INSTRUMENTS: instruments,
-      HEPHAIST_DEMO: template ? 'on' : 'off',
-      LOG_LEVEL: 'silent',
-    },
-    stdio: ['ignore', 'pipe', 'inherit'],
-  });
-  let said = '';
-  child.stdout.on('data', (d: Buffer) => (said += d.toString()));
-  const gone = new Promise<void>((done) => child.once('exit', () => done()));
   const url = `http://127.0.0.1:${port}`;
-  await until(`an answer at ${url}`, answers(url));
+  let said = '';
+  const rise = async (): Promise<(how: NodeJS.Signals) => Promise<void>> => {
+    const child = spawn(process.execPath, ['apps/server/dist/main.mjs'], {
+      env: {
+        ...process.env,
+        DATABASE_URL: pg.replace(/\/postgres$/, `/${name}`),
+        HEPHAIST_PORT: port,
+        HEPHAIST_INSTRUMENTS: instruments,
+        HEPHAIST_DEMO: template ? 'on' : 'off',
+        LOG_LEVEL: 'silent',
+      },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    child.stdout.on('data', (d: Buffer) => (said += d.toString()));
+    const gone = new Promise<void>((done) => child.once('exit', () => done()));
+    await until(`an answer at ${url}`, answers(url));
+    return (how) => {
+      child.kill(how);
+      return gone;
+    };
+  };
+  let end = await rise();
   return {
     url,
     said: () => said,
-    stop: async () => {
-      child.kill();
-      await gone;
+    stop: () => end('SIGTERM'),
+    dieAndRise: async () => {
+      await end('SIGKILL');
+      end = await rise();
     },
   };
 }

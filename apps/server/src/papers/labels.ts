@@ -1,10 +1,13 @@
-import { jointLabel, lotLabel, rigLabel } from '@hephaist/contracts/exchange/label';
+import { jointLabel, lotLabel, rigLabel, spoolLabel } from '@hephaist/contracts/exchange/label';
+import type { Brazer } from '@hephaist/contracts/records/brazer';
 import type { Job } from '@hephaist/contracts/records/job';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { Line } from '@hephaist/contracts/records/line';
 import type { Lot } from '@hephaist/contracts/records/lot';
 import { planner } from '@hephaist/contracts/records/planner';
+import type { ReservedCoupon } from '@hephaist/contracts/records/reserved-coupon';
 import type { Rig } from '@hephaist/contracts/records/rig';
+import { labelText, piecesOf } from '@hephaist/core/coupons/traveller';
 import { chosenWords } from '@hephaist/core/joint/rod-words';
 import type { Shop } from '@hephaist/core/joint/shop';
 import { drawQr } from '../pdf/qr.js';
@@ -75,6 +78,30 @@ export function jointLabels(
   });
 }
 
+/** First and last of a row of marks, in its order. */
+const fromTo = (marks: readonly string[]): string =>
+  marks.length > 1 ? `${marks[0] ?? ''} to ${marks.at(-1) ?? ''}` : (marks[0] ?? '');
+
+/** Labels of pieces made up in the shop: which joints they hold, of what sizes, on which line. */
+export function spoolLabels(
+  { job, lines, joints }: { readonly job: Job; readonly lines: readonly Line[]; readonly joints: readonly Joint[] },
+  origin: string,
+): Label[] {
+  const names = new Map(lines.map((l) => [l.id, l.name]));
+  const bySpool = new Map<string, Joint[]>();
+  for (const j of joints) if (j.spool) bySpool.set(j.spool, [...(bySpool.get(j.spool) ?? []), j]);
+  return [...bySpool].map(([spool, its]) => ({
+    code: spoolLabel(origin, job.id, spool),
+    head: spool,
+    lines: [
+      `${its.length} ${its.length === 1 ? 'joint' : 'joints'}: ${fromTo(its.map((j) => j.mark))}`,
+      [...new Set(its.map((j) => j.tube.size))].join(', '),
+      [...new Set(its.map((j) => names.get(j.lineId) ?? ''))].join(', '),
+      job.name,
+    ],
+  }));
+}
+
 /** Labels of lots: on the tube of rod, the jar of flux, the cylinder of nitrogen. */
 export const lotLabels = (lots: readonly Lot[], origin: string): Label[] =>
   lots.map((l) => ({
@@ -82,6 +109,25 @@ export const lotLabels = (lots: readonly Lot[], origin: string): Label[] =>
     head: l.lot,
     lines: [`${l.kind} ${l.classId}`.trim(), l.receivedOn ? `received ${l.receivedOn}` : '', l.certificate],
   }));
+
+/** Labels of coupons to be brazed: each strip and the rest of it. */
+export const couponLabels = (
+  coupons: readonly ReservedCoupon[],
+  brazers: readonly Pick<Brazer, 'id' | 'name' | 'mark'>[],
+): Label[] =>
+  coupons.flatMap((c) => {
+    const who = brazers.find((b) => b.id === c.brazerId);
+    return piecesOf(c).map((piece) => ({
+      code: labelText(c.number, piece, who?.mark ?? '__', c.position),
+      head: c.number,
+      lines: [
+        piece === 'REST' ? 'the rest of it' : `strip ${piece} of ${c.strips}`,
+        who ? `${who.name}, mark ${who.mark}` : 'brazer and mark:',
+        c.position,
+        `${c.tube.size}, ${c.fillerId}, ${c.fluxId ?? 'no flux'}`,
+      ],
+    }));
+  });
 
 /** Labels of torch rigs: the code leads to the round before the first light. */
 export const rigLabels = (rigs: readonly Rig[], origin: string): Label[] =>

@@ -106,6 +106,10 @@ describe('papers, read back field by field', () => {
     for (const text of ['none: none is put on', 'Notch at the top', 'remaining coupon', 'strip 1', '0.909 in'])
       expect(words).toContain(text);
     expect(words).toContain(`page 1 of ${pages}`);
+    const sheet = await readPdf((await asBytes(h.as('auditor').get('/api/labels/coupons.pdf'))).body as Buffer);
+    for (const text of ['strip 1 of', 'the rest of it', `${brazer.name}, mark ${brazer.mark}`])
+      expect(plain(sheet.words)).toContain(plain(text));
+    expect(sheet.words.split(reserved.number)).toHaveLength(reserved.strips + 2);
     const [house] = await h.store.list('house');
     await put('house', { ...house, laboratory: 'Harbour Materials Laboratory' }, 1);
     const request = await paper('laboratory-request', 'all', 'metric');
@@ -134,6 +138,15 @@ describe('labels of joints', () => {
     expect(plain(words)).toContain(plain('BCuP-5, no flux'));
     expect(words).toMatch(/page 1 of \d/);
   });
+  it('spools: each once, with the joints that it holds; a line without any has no such labels', async () => {
+    const line = file.lines.find((l) => l.prefix === 'MV')!;
+    const { words } = await readPdf((await of(`?line=${line.id}&of=spools`).expect(200)).body as Buffer);
+    for (const spool of ['MV-S1', 'MV-S2']) expect(words.split(/\s+/).filter((w) => w === spool)).toHaveLength(1);
+    expect(plain(words)).toContain(plain('5 joints: MV-06 to MV-10'));
+    expect(plain(words)).toContain(plain('4 joints: MV-13 to MV-16'));
+    expect(words).not.toContain('MV-S3');
+    await of(`?line=${file.lines[0]!.id}&of=spools`).expect(404);
+  });
   it('the whole job, and nothing of what is not there', async () => {
     const { pages } = await readPdf((await of().expect(200)).body as Buffer);
     expect(pages).toBeGreaterThan(5);
@@ -146,6 +159,8 @@ describe('labels of lots and rigs', () => {
   const of = (what: string, role: 'auditor' | 'quality' = 'auditor') => h.as(role).get(`/api/labels/${what}`);
   it('each once, with what it is; what is not on file is not printed', async () => {
     await of('spools.pdf').expect(404);
+    await of('lots').expect(404);
+    await of('__proto__.pdf').expect(404);
     const lots = await h.store.list('lot');
     if (!lots.length) await of('lots.pdf').expect(404);
     const { lot } = onFileSamples(newId);

@@ -5,8 +5,9 @@ import { accountOf, storeOf } from '../access/guard.js';
 import { Known } from '../follow/known.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
+import type { RecordStore } from '../records/store.js';
 import { shopFor } from '../shop/shop.js';
-import { jointLabels, labelSheet, lotLabels, rigLabels } from './labels.js';
+import { couponLabels, jointLabels, type Label, labelSheet, lotLabels, rigLabels, spoolLabels } from './labels.js';
 import { ofHouse, type PaperAsked } from './paper.js';
 import { bpqPaper, bpsPaper, cardPaper, pqrPaper } from './papers.js';
 import { requestPaper, travellerPaper } from './traveller.js';
@@ -36,6 +37,17 @@ const PAPERS: Readonly<Record<string, (known: Known, id: string, asked: PaperAsk
     travellerPaper(known, found(await known.records.find('reserved_coupon', id)), asked),
 };
 
+/** Labels of what belongs to the company; the latest first, where those have no label yet. */
+const LABELS: Readonly<Record<string, (store: RecordStore, origin: string) => Promise<Label[]>>> = {
+  lots: async (store, origin) => lotLabels(await store.list('lot'), origin).reverse(),
+  rigs: async (store, origin) => rigLabels(await store.list('rig'), origin).reverse(),
+  coupons: async (store) =>
+    couponLabels(
+      stillToBraze(await store.list('reserved_coupon'), await store.list('coupon')),
+      await store.list('brazer'),
+    ),
+};
+
 /** How the server is reached by who asks: what is printed leads there. */
 const originOf = (req: Request): string => `${req.protocol}://${req.host}`;
 
@@ -62,28 +74,28 @@ export function paperRoutes(now: () => Date): Router {
     if (!joints.length) throw new NotFoundError('No joints here to print labels of.');
     if (joints.length > MOST_LABELS)
       throw new ContractError([{ field: 'line', says: `at most ${MOST_LABELS} labels at once: take one line` }]);
-    const shop = await shopFor(store);
+    const spools = req.query['of'] === 'spools';
+    const labels = spools
+      ? spoolLabels({ job, lines, joints }, originOf(req))
+      : jointLabels({ job, lines, joints, shop: await shopFor(store) }, originOf(req));
+    if (!labels.length) throw new NotFoundError('No joint here is part of a spool.');
     const asked = await paperAsked(req, now().toISOString().slice(0, 10));
-    const labels = jointLabels({ job, lines, joints, shop }, originOf(req));
-    const pdf = await labelSheet(`Joint labels, ${job.name}`, `labels of ${job.name}`, labels, asked);
-    res.type('application/pdf').attachment('joint-labels.pdf').send(pdf);
-  });
-  router.get('/labels/:of', async (req, res) => {
-    const store = storeOf(req);
-    const lots = req.params['of'] === 'lots.pdf';
-    if (!lots && req.params['of'] !== 'rigs.pdf') throw new NotFoundError('Labels are of lots or of rigs.');
-    const labels = lots
-      ? lotLabels(await store.list('lot'), originOf(req))
-      : rigLabels(await store.list('rig'), originOf(req));
-    if (!labels.length) throw new NotFoundError(`No ${lots ? 'lots' : 'rigs'} on file to print labels of.`);
-    const asked = await paperAsked(req, now().toISOString().slice(0, 10));
-    const [title, foot] = lots ? ['Labels of lots', 'labels of lots'] : ['Labels of torch rigs', 'labels of rigs'];
-    // The latest first: those are the ones without a label yet.
-    const pdf = await labelSheet(title, foot, labels.reverse().slice(0, MOST_LABELS), asked);
+    const what = spools ? 'Spool labels' : 'Joint labels';
+    const pdf = await labelSheet(`${what}, ${job.name}`, `labels of ${job.name}`, labels, asked);
     res
       .type('application/pdf')
-      .attachment(lots ? 'lot-labels.pdf' : 'rig-labels.pdf')
+      .attachment(spools ? 'spool-labels.pdf' : 'joint-labels.pdf')
       .send(pdf);
+  });
+  router.get('/labels/:of', async (req, res) => {
+    const [, of = ''] = /^(.*)\.pdf$/.exec(String(req.params['of'])) ?? [];
+    const labelsOf = Object.hasOwn(LABELS, of) ? LABELS[of] : undefined;
+    if (!labelsOf) throw new NotFoundError(`Labels are of ${Object.keys(LABELS).join(', ')}.`);
+    const labels = await labelsOf(storeOf(req), originOf(req));
+    if (!labels.length) throw new NotFoundError(`No ${of} on file to print labels of.`);
+    const asked = await paperAsked(req, now().toISOString().slice(0, 10));
+    const pdf = await labelSheet(`Labels of ${of}`, `labels of ${of}`, labels.slice(0, MOST_LABELS), asked);
+    res.type('application/pdf').attachment(`${of}-labels.pdf`).send(pdf);
   });
   router.get('/papers/:kind/:id', async (req, res) => {
     const kind = String(req.params['kind']);

@@ -38,6 +38,8 @@ export const CSV_HEADS: readonly Head[] = [
   head('stub', 'stub', '', 'stub told by'),
   head('set aside', 'setAside', ''),
   head('note', 'note', ''),
+  // Last: a list without a row of heads is read by its places.
+  head('spool', 'spool', '', 'piece'),
 ];
 
 /** Columns of the joint list, in order. `gap` is per side, in inches, and may be left empty for nominal. */

@@ -47,6 +47,7 @@ export type CellId =
   | 'stub'
   | 'asked'
   | 'form'
+  | 'spool'
   | 'setAside'
   | 'note';
 
@@ -346,6 +347,15 @@ export const JOINT_CELLS: readonly JointCell[] = [
       (j) => j.rodForm,
       (j, form) => ({ ...j, rodForm: form as Joint['rodForm'] }),
       (j) => ({ ...j, rodForm: 'flat' }),
+    ),
+  ),
+  row(
+    'spool',
+    'Spool',
+    plain(
+      16,
+      (j) => j.spool ?? null,
+      ({ spool: _, ...j }, text) => (text ? { ...j, spool: text } : j),
     ),
   ),
   row(

@@ -20,6 +20,8 @@ export const jointSchema = strict(
       lineId: idSchema,
       mark: oneLine('Joint mark', 16).required('Give the joint a mark, e.g. PF-07'),
       sort: sortSchema,
+      /** The piece made up in the shop that it is part of; absent where it is part of none. */
+      spool: oneLine('Spool', 16).min(1, 'Spool: 1 to 16 characters').optional().default(undefined),
       tube: tubeSchema(),
       socket: strict(
         yup.object({

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatExpansionModule } from '@angular/material/expansion';
 import { RouterLink } from '@angular/router';
@@ -11,6 +11,7 @@ import { May } from '../signing/may';
 import { SayPipe } from '../units/say.pipe';
 import { JointLog } from './joint-log';
 import { TodayList } from './today-list';
+import { TodayOrder } from './today-order';
 
 /** Braze: pick a joint, take its card along, and log it when it is made. */
 @Component({
@@ -18,6 +19,9 @@ import { TodayList } from './today-list';
   imports: [May, MatButtonModule, MatExpansionModule, RouterLink, SayPipe, JointCard, JointLog, SeamPlan, TodayList],
   template: `
     <hp-today-list class="no-print" />
+    @if (noSpool(); as name) {
+      <p class="go caution" role="status">▲ No joint of this job is part of spool {{ name }}.</p>
+    }
     @if (store.selected(); as joint) {
       @if (store.selectedPlan()?.plan; as plan) {
         <p class="go">
@@ -108,6 +112,9 @@ import { TodayList } from './today-list';
 })
 export class BrazePage {
   readonly joint = input<string>();
+  /** The piece whose label was scanned. */
+  readonly spool = input<string>();
+  private readonly today = inject(TodayOrder);
   protected readonly store = inject(JobStore);
   /** What is of the torch rig and of no joint. */
   protected readonly rig = computed(() => {
@@ -117,10 +124,16 @@ export class BrazePage {
   private readonly ways = inject(WaysStore);
   protected readonly inHand = computed(() => this.ways.begun().some((w) => w.jointId === this.store.selected()?.id));
   protected readonly line = computed(() => this.store.lineOf().get(this.store.selected()?.lineId ?? ''));
+  /** A spool that was asked for and is none of the job; null where it is. */
+  protected readonly noSpool = signal<string | null>(null);
   constructor() {
     effect(() => {
       const wanted = this.joint();
       if (wanted) untracked(() => this.store.select(wanted));
+    });
+    effect(() => {
+      const spool = this.spool();
+      if (spool) untracked(() => this.noSpool.set(this.today.takeSpool(spool) ? null : spool));
     });
   }
 }

@@ -64,7 +64,7 @@ import { areAlike, type Beside } from './together';
       <hp-entry kind="search" label="Find a joint" [bare]="true" placeholder="Find a mark …" [(value)]="today.sought" />
       <p class="torch">
         <button matButton="outlined" (click)="scan()">Scan a label</button>
-        <a matButton="outlined" [href]="labelsAt()" download>Print labels</a>
+        <a matButton="outlined" [href]="labelsAt('joints')" download>Print labels</a>
       </p>
       <hp-pick
         label="Line"
@@ -73,6 +73,17 @@ import { areAlike, type Beside } from './together';
         [value]="today.line()?.line?.id ?? ''"
         (valueChange)="today.pick($event)"
       />
+      @if (spools().length) {
+        <hp-pick
+          label="Spool"
+          [bare]="true"
+          none="all of the line"
+          [options]="spools()"
+          [value]="today.spool() ?? ''"
+          (valueChange)="today.spool.set($event || null)"
+        />
+        <p class="torch"><a matButton="outlined" [href]="labelsAt('spools')" download>Print spool labels</a></p>
+      }
       <mat-checkbox [checked]="today.mine()" (change)="today.mine.set($event.checked)"
         >only what I may braze</mat-checkbox
       >
@@ -166,13 +177,18 @@ export class TodayList {
   protected readonly lines = computed(() =>
     this.today.lines().map(({ line, open }) => ({ id: line.id, name: `${line.name}, ${open || 'none'} to do` })),
   );
+  protected readonly spools = computed(() =>
+    this.today.spools().map(({ name, open }) => ({ id: name, name: `${name}, ${open || 'none'} to do` })),
+  );
   protected readonly count = computed(() => this.today.shown().reduce((n, s) => n + s.rows.length, 0));
   protected readonly none = computed(() =>
     this.today.sought().trim()
       ? 'No joint has such a mark.'
       : this.today.mine()
         ? 'Nothing here is in your range today.'
-        : 'All of this line is made.',
+        : this.today.spool()
+          ? 'All of this spool is made.'
+          : 'All of this line is made.',
   );
   /** What is made is drawn only for who looks. */
   protected readonly opened = signal(false);
@@ -194,14 +210,16 @@ export class TodayList {
       .sort((a, b) => a.s - b.s);
   });
 
-  protected readonly labelsAt = computed(
-    () => `/api/jobs/${this.store.jobId() ?? ''}/labels.pdf?line=${this.today.line()?.line.id ?? ''}`,
-  );
-  /** A label opens what it is on: a joint at its step, a coupon where its result is entered, a rig at its round. */
+  protected labelsAt(of: 'joints' | 'spools'): string {
+    return `/api/jobs/${this.store.jobId() ?? ''}/labels.pdf?line=${this.today.line()?.line.id ?? ''}&of=${of}`;
+  }
+  /** A label opens what it is on: a joint at its step, a spool with its joints, a coupon where its result is entered, a rig at its round. */
   protected async scan(): Promise<void> {
     const label = await this.labels.label();
     if (!label) return;
     if (label.of === 'joint') await this.router.navigate(['/job', label.jobId, 'at', label.jointId]);
+    else if (label.of === 'spool')
+      await this.router.navigate(['/job', label.jobId, 'braze'], { queryParams: { spool: label.spool } });
     else if (label.of === 'rig') await this.router.navigate(['/rigs', label.rigId, 'morning']);
     else if (label.of === 'lot') await this.router.navigate(['/on-file'], { queryParams: { scanned: label.lotId } });
     else {

@@ -2,7 +2,7 @@ import { computed, inject, Injectable, signal } from '@angular/core';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { rodWords } from '@hephaist/core/joint/rod-words';
 import { doneMs } from '@hephaist/core/way/way';
-import { group } from 'd3';
+import { group, rollup } from 'd3';
 import { AlertsStore } from '../data/alerts.store';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
@@ -59,7 +59,27 @@ export class TodayOrder {
   });
   pick(lineId: string): void {
     this.picked.set(lineId);
+    this.spool.set(null);
     this.most.set(AT_FIRST);
+  }
+
+  /** The piece that is worked on; null where all of the line is. */
+  readonly spool = signal<string | null>(null);
+  /** Pieces of the line, each with what is left to braze of it. */
+  readonly spools = computed(() => {
+    const left = rollup(
+      (this.line()?.all ?? []).filter((j) => j.spool),
+      (its) => its.filter(this.isOpen).length,
+      (j) => j.spool ?? '',
+    );
+    return [...left].map(([name, open]) => ({ name, open }));
+  });
+  /** Takes a piece, and the line that it is of; says whether there is one of that name. */
+  takeSpool(name: string): boolean {
+    const of = this.store.joints().find((j) => j.spool === name);
+    if (of) this.pick(of.lineId);
+    this.spool.set(of ? name : null);
+    return of !== undefined;
   }
 
   /** Stretches of the line by vent, each with its rows. */
@@ -73,7 +93,9 @@ export class TodayOrder {
   /** The same as far as it is sought; a mark is sought over the whole job. */
   readonly shown = computed(() => {
     const sought = this.sought().trim().toLowerCase();
-    const keep = (r: TodayRow): boolean => !this.mine() || r.may === true;
+    const spool = this.spool();
+    const keep = (r: TodayRow): boolean =>
+      (!this.mine() || r.may === true) && (spool === null || sought !== '' || r.joint.spool === spool);
     if (sought) {
       const found = this.store.joints().filter((j) => !j.setAside && j.mark.toLowerCase().includes(sought));
       return [

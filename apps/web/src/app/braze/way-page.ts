@@ -44,6 +44,7 @@ import { me } from '../data/who';
 import { askIn } from '../layout/ask-in';
 import { LogPhotos } from '../layout/log-photos';
 import { NumberPad } from '../layout/number-pad';
+import { SteadyHand } from '../layout/steady-hand';
 import { AlarmSound } from '../shell/alarm-sound';
 import { besideTorch } from '../shell/theme';
 import { openHandOn } from '../signing/hand-on-opener';
@@ -54,6 +55,7 @@ import { UnitsStore } from '../units/units.store';
 import { CleaningStore } from './cleaning.store';
 import { HandsFree } from './hands-free';
 import { InHandNow } from './in-hand-now';
+import { LineReadings, type ReadAtLine } from './line-readings';
 import { LogForm } from './log-form';
 import { taken } from './taken';
 import { TodayOrder } from './today-order';
@@ -63,13 +65,13 @@ import { mainWord } from './way-words';
 
 /** Cool and made: it is looked at and filed, and nothing runs away. */
 const isCool = ({ in: where }: WayState): boolean => where === 'to look at' || where === 'to be filed';
-/** A second touch so soon after the first is a slip of the glove, ms. */
-const SLIP_MS = 350;
+/** From proving the line until the joint is cool. */
+const NITROGEN_RUNS: ReadonlySet<WayStepId> = new Set<WayStepId>(['nitrogen', 'heat', 'feed', 'cool']);
 
 /** Through one joint at the torch: one step a screen, answered by touch; its log is written from what was touched. */
 @Component({
   selector: 'hp-way-page',
-  imports: [LogForm, LogPhotos, May, NumberPad, RouterLink, SayPipe, WayDrawing],
+  imports: [LineReadings, LogForm, LogPhotos, May, NumberPad, RouterLink, SayPipe, WayDrawing],
   providers: [InHandNow],
   templateUrl: './way-page.html',
   styleUrl: './way-page.scss',
@@ -110,7 +112,7 @@ export class WayPage implements OnDestroy {
     source: () => this.jointId(),
     computation: () => null,
   });
-  private lastMs = 0;
+  private readonly glove = new SteadyHand();
 
   protected readonly joint = computed(() => this.store.stored('joint', this.jointId())?.data ?? null);
   protected readonly plan = computed(() => {
@@ -150,6 +152,11 @@ export class WayPage implements OnDestroy {
   protected readonly running = computed(
     () => this.sessions.running().find((s) => s.session.lineId === this.joint()?.lineId)?.session.id ?? null,
   );
+  /** Steps that nitrogen runs through: what its instruments say stands beside them. */
+  protected readonly watched = computed(() => {
+    const step = this.step();
+    return step !== null && NITROGEN_RUNS.has(step.id);
+  });
   protected readonly held = computed(() => this.outbox.held().length);
   protected readonly others = computed(() => this.hand.all().filter((o) => o.id !== this.jointId()));
   /** What waits for a hand: on this joint or another. */
@@ -244,17 +251,9 @@ export class WayPage implements OnDestroy {
     this.ways.drop(this.jointId());
   }
 
-  /** A touch counts once: what follows at once is the glove. */
-  private slipped(): boolean {
-    const now = Date.now();
-    const slip = now - this.lastMs < SLIP_MS;
-    if (!slip) this.lastMs = now;
-    return slip;
-  }
-
   protected main(): void {
     const step = this.step();
-    if (!step || this.slipped()) return;
+    if (!step || this.glove.slipped()) return;
     if (step.id === 'photograph' && !this.way().pictureIds.length) return;
     const now = Date.now();
     if (step.id === 'heat' && this.way().flameMs === null) return this.ways.put({ ...this.way(), flameMs: now });
@@ -263,14 +262,14 @@ export class WayPage implements OnDestroy {
   }
   protected answer(answer: WayAnswer): void {
     const step = this.step();
-    if (step && !this.slipped()) this.put(this.way(), step.id, answer, Date.now());
+    if (step && !this.glove.slipped()) this.put(this.way(), step.id, answer, Date.now());
   }
   private put(way: Way, step: WayStepId, answer: WayAnswer, atMs: number): void {
     if (step === 'clean' && answer === 'done') this.cleaning.clean(this.jointId(), atMs);
     this.ways.put(answerStep(way, step, answer, atMs));
   }
   protected back(): void {
-    if (this.slipped()) return;
+    if (this.glove.slipped()) return;
     const way = this.way();
     const isLit = way.flameMs !== null && this.step()?.id === 'heat';
     this.ways.put(isLit ? { ...way, flameMs: null } : stepBack(way));
@@ -295,6 +294,11 @@ export class WayPage implements OnDestroy {
   protected read({ device, value }: { readonly device: DeviceId; readonly value: number }): void {
     this.padOpen.set(false);
     this.ways.put({ ...this.way(), ...(device === 'oxygen' ? { oxygen: value } : { flowM3s: value }) });
+  }
+  /** What the instruments said as it was taken; what is not fresh stays as it was read. */
+  protected readLive({ oxygen, flowM3s }: ReadAtLine): void {
+    const way = this.way();
+    this.ways.put({ ...way, oxygen: oxygen ?? way.oxygen, flowM3s: flowM3s ?? way.flowM3s });
   }
   protected pictured(pictureIds: readonly string[]): void {
     this.ways.put({ ...this.way(), pictureIds });

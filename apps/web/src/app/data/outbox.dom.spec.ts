@@ -244,6 +244,17 @@ describe('the outbox', () => {
     expect(marks.indexOf(joint.mark)).toBeLessThan(marks.indexOf(other.mark));
   });
 
+  it('a device whose clock was set back sends in that order too', async () => {
+    server('no network');
+    const first = page().outbox;
+    await first.send('joint', put);
+    const now = vi.spyOn(Date, 'now').mockReturnValue(Date.now() - 3_600_000);
+    await first.send('joint', [{ seen: 0, data: other }]);
+    now.mockRestore();
+    expect(first.held().map((h) => h.command.records[0]?.data.id)).toEqual([joint.id, other.id]);
+    first.ngOnDestroy();
+  });
+
   it('gives a refusal to whoever typed it, at once', async () => {
     server(refused);
     const outbox = page().outbox;

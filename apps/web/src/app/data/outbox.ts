@@ -75,7 +75,7 @@ export class Outbox implements OnDestroy {
     const command: PutCommand<K> = { id: newId(), kind, records, removals };
     // What waits goes first: what comes after may rest on it.
     const queue = this.waiting().length > 0 || this.pictures.waiting().length > 0;
-    const kept = await this.keep({ command, at: Date.now(), refused: null, by: enteredBy() }).then(
+    const kept = await this.keep({ command, at: this.afterAll(), refused: null, by: enteredBy() }).then(
       () => true,
       () => false,
     );
@@ -136,6 +136,11 @@ export class Outbox implements OnDestroy {
   /** Forgets one held command for good. */
   async discard(commandId: string): Promise<void> {
     await this.drop(commandId);
+  }
+
+  /** Now, and after all that waits: a device's clock may be set back, and what comes after rests on what was before. */
+  private afterAll(): number {
+    return this.held().reduce((at, h) => Math.max(at, h.at + 1), Date.now());
   }
 
   private async keep(held: Held): Promise<void> {

@@ -18,13 +18,14 @@ import { chosenWords } from '@hephaist/core/joint/rod-words';
 import type { Alarm } from '@hephaist/core/live/alarms';
 import { begunAtMs, heatWatch, lastMade } from '@hephaist/core/live/heat-watch';
 import { type DeviceId, STALE_S } from '@hephaist/core/live/instruments';
-import type { MarkKind, PurgeReading } from '@hephaist/core/live/marks';
+import type { MarkKind } from '@hephaist/core/live/marks';
 import { STAND_IN_MISHAPS } from '@hephaist/core/live/simulated-line';
 import { findMetal } from '@hephaist/core/metals/metals';
 import { formatDuration } from '@hephaist/core/units/units';
 import { byLiveMark, LIVE_MARKS, type LiveMark } from '@hephaist/core/way/way';
 import { ReadFault } from '../answer/read-fault';
 import { JobStore } from '../data/job.store';
+import { LiveStore } from '../data/live.store';
 import { Outbox } from '../data/outbox';
 import { SessionsStore } from '../data/sessions.store';
 import { WaysStore } from '../data/ways.store';
@@ -33,12 +34,12 @@ import { type Moment, TraceChart } from '../drawings/trace-chart';
 import { plain } from '../forms/options';
 import { Pick } from '../forms/pick';
 import { NumberPad } from '../layout/number-pad';
+import { SteadyHand } from '../layout/steady-hand';
 import { AlarmSound } from '../shell/alarm-sound';
 import { besideTorch } from '../shell/theme';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { HeardAlarms } from './heard-alarms';
-import { LiveStore } from './live.store';
 
 /** Time shown on the chart, ms. */
 const SHOWN_MS = 6 * 60_000;
@@ -79,7 +80,7 @@ export class LivePage {
   protected readonly mishaps = plain(STAND_IN_MISHAPS);
   protected readonly mishap = signal<(typeof STAND_IN_MISHAPS)[number] | ''>(STAND_IN_MISHAPS[0]);
   protected readonly fmt = formatDuration;
-  private lastTouch = -Infinity;
+  private readonly glove = new SteadyHand(SLIP_MS);
 
   protected readonly state = this.live.state;
   protected readonly line = computed(() => this.jobs.lineOf().get(this.live.session()?.lineId ?? ''));
@@ -116,11 +117,9 @@ export class LivePage {
   });
   protected readonly held = computed(() => this.outbox.held().length);
 
-  private readonly newest = (device: DeviceId): PurgeReading | null =>
-    this.live.readings().findLast((r) => r.device === device) ?? null;
   private readonly shown = (device: DeviceId, say: (si: number) => [string, string]) =>
     computed(() => {
-      const r = this.newest(device);
+      const r = this.live.newest()(device);
       if (!r) return { value: '–', unit: '', old: true, age: 'no word yet', manual: false };
       const age = Math.max(0, Math.round((this.live.nowMs() - r.atMs) / 1000));
       const [value, unit] = say(r.value);
@@ -134,7 +133,7 @@ export class LivePage {
   protected readonly flow = this.shown('flow', (q) => this.split(this.units.show(q, 'flow')));
   protected readonly cylinder = this.shown('cylinder', (p) => this.split(this.units.show(p, 'pressure')));
   protected readonly fine = computed(() => {
-    const [r, s] = [this.newest('oxygen'), this.live.session()];
+    const [r, s] = [this.live.newest()('oxygen'), this.live.session()];
     return !!r && !!s && r.value <= s.limit && !this.oxygen().old;
   });
 
@@ -289,8 +288,7 @@ export class LivePage {
 
   /** Does what a target says, once: a second touch right after, where another target may stand by then, is a slip. */
   protected act(action: Action): void {
-    if (!action.kind || performance.now() - this.lastTouch < SLIP_MS) return;
-    this.lastTouch = performance.now();
+    if (!action.kind || this.glove.slipped()) return;
     void this.live.mark(action.kind, { jointId: action.jointId ?? null, vent: action.vent ?? null });
     if (action.jointId && isLiveMark(action.kind)) this.moveOn(action.jointId, action.kind);
   }
@@ -302,8 +300,8 @@ export class LivePage {
 
   /** The joint's own way goes on with it: its log is written from it. */
   private moveOn(jointId: string, mark: LiveMark): void {
-    const oxygen = mark === 'joint begun' ? this.newest('oxygen') : null;
-    const flow = mark === 'joint begun' ? this.newest('flow') : null;
+    const oxygen = mark === 'joint begun' ? this.live.newest()('oxygen') : null;
+    const flow = mark === 'joint begun' ? this.live.newest()('flow') : null;
     const way = byLiveMark(this.ways.of()(jointId), mark, this.live.nowMs());
     this.ways.put({
       ...way,

@@ -4,10 +4,10 @@ import { shopOf } from '@hephaist/contracts/records/shop';
 import { SCFH } from '@hephaist/core/units/units';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
+import { listenTo } from '../data/trace-feed';
 import { coolSeconds, sessionOf } from '../purge/session-draft';
 import { AlarmSound } from '../shell/alarm-sound';
 import { HeardAlarms } from './heard-alarms';
-import { listenTo } from './trace-feed';
 
 beforeEach(() => void vi.useFakeTimers());
 afterEach(() => void vi.useRealTimers());

@@ -51,6 +51,7 @@ export interface JointDraft {
   seamLength: string;
   rodForm: RodFormId;
   schools: Partial<Schools>;
+  spool: string;
   setAside: string;
   note: string;
 }
@@ -96,6 +97,7 @@ export function draftOf(joint: Joint, system: UnitSystem): JointDraft {
     seamLength: shown(joint.groove?.lengthM, 'length', system),
     rodForm: joint.rodForm,
     schools: joint.schools,
+    spool: joint.spool ?? '',
     setAside: joint.setAside ?? '',
     note: joint.note,
   };
@@ -178,6 +180,7 @@ export function jointOf(
     rodForm: draft.rodForm,
     cadmiumReason: draft.cadmiumReason.trim() || null,
     schools: draft.schools,
+    ...(draft.spool.trim() ? { spool: draft.spool.trim() } : {}),
     setAside: draft.setAside.trim() || null,
     note: draft.note.trim(),
     ...(was?.changedAfter ? { changedAfter: was.changedAfter } : {}),

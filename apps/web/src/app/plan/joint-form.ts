@@ -225,6 +225,7 @@ export class JointForm {
       seamLength: '',
       rodForm: 'flat',
       schools: {},
+      spool: '',
       setAside: '',
       note: '',
     };

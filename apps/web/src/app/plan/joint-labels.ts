@@ -38,6 +38,7 @@ export const JOINT_LABELS: Readonly<Record<keyof JointDraft, string>> = {
   seamThickness: 'Thickness of the seam',
   seamLength: 'Length of the seam',
   schools: 'Schools',
+  spool: 'Spool',
   setAside: 'Set aside, because',
   note: 'Note',
 };

@@ -94,6 +94,7 @@ export const COLUMNS: readonly Column[] = [
   column('wall', 'Wall behind', 80, null),
   column('stub', 'Stub told by', 140, null),
   computed('state', 'State', 92, (j, e) => e.stateOf(j).word),
+  column('spool', 'Spool', 80, null),
   column('setAside', 'Set aside', 120, null),
   column('note', 'Note', 140, null),
 ];

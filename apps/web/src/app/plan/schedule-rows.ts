@@ -7,7 +7,7 @@ export type ScheduleRow =
   | { readonly kind: 'head'; readonly id: string; readonly title: string; readonly count: number }
   | { readonly kind: 'joint'; readonly id: string; readonly joint: Joint };
 
-export type GroupBy = 'line' | 'state' | 'size' | 'rod' | 'none';
+export type GroupBy = 'line' | 'spool' | 'state' | 'size' | 'rod' | 'none';
 
 /** What is shown and how. */
 export interface View {

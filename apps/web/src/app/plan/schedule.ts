@@ -95,12 +95,12 @@ export class Schedule {
 
   protected readonly rowPx = ROW_PX;
   protected readonly allColumns = COLUMNS;
-  protected readonly groups: readonly Option<GroupBy>[] = (['line', 'state', 'size', 'rod', 'none'] as const).map(
-    (id) => ({
-      id,
-      name: id === 'none' ? 'no groups' : `by ${id}`,
-    }),
-  );
+  protected readonly groups: readonly Option<GroupBy>[] = (
+    ['line', 'spool', 'state', 'size', 'rod', 'none'] as const
+  ).map((id) => ({
+    id,
+    name: id === 'none' ? 'no groups' : `by ${id}`,
+  }));
   private readonly find = addressWord('find', PLAIN_VIEW.find);
   private readonly only = addressWord('only', PLAIN_VIEW.only);
   private readonly groupBy = addressWord('group', PLAIN_VIEW.groupBy);

@@ -33,6 +33,7 @@ import { Flame } from '../drawings/flame';
 import { RigDrawing } from '../drawings/rig-drawing';
 import { Attempt } from '../forms/attempt';
 import { DraftShelf } from '../forms/draft-shelf';
+import { SteadyHand } from '../layout/steady-hand';
 import { besideTorch } from '../shell/theme';
 import { Signer } from '../signing/signer';
 import { ticking } from '../time/ticking';
@@ -48,9 +49,6 @@ import {
   type RoundProgress,
   whereIn,
 } from './round-progress';
-
-/** A second touch so soon after the first is a slip of the glove, ms. */
-const SLIP_MS = 350;
 
 /** One round at a rig, one step a screen, for a glove: done, skipped or not right; filed with the day. */
 @Component({
@@ -76,7 +74,7 @@ export class RoundPage {
   private readonly nowMs = ticking();
   private readonly says = viewChild<ElementRef<HTMLElement>>('says');
   private readonly today = localNow(hereZone()).slice(0, 10);
-  private lastMs = 0;
+  private readonly glove = new SteadyHand();
   protected readonly capital = capital;
   protected readonly SEEN = DROP_SEEN.map((id) => ({ id, name: DROP_SEEN_WORDS[id] }));
   protected readonly held = computed(() => this.outbox.held().length);
@@ -211,9 +209,8 @@ export class RoundPage {
   }
 
   protected answer(step: CheckStep, answer: StepAnswer): void {
+    if (this.glove.slipped()) return;
     const now = Date.now();
-    if (now - this.lastMs < SLIP_MS) return;
-    this.lastMs = now;
     // The first answer begins the round: what was left open does not count as work.
     const from = this.progress().steps.length ? this.progress() : { ...this.progress(), startedMs: now };
     this.put(answered(from, step, answer, now));

@@ -11,15 +11,15 @@ import {
   type TraceRow,
 } from '@hephaist/contracts/records/purge-session';
 import type { DeviceId } from '@hephaist/core/live/instruments';
-import { allReadings } from '@hephaist/core/live/marks';
+import { allReadings, type PurgeReading } from '@hephaist/core/live/marks';
 import { sessionState } from '@hephaist/core/live/session-state';
 import type { StandInMishap } from '@hephaist/core/live/simulated-line';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
-import { ApiProblem, call, post } from '../data/api';
-import { JobStore } from '../data/job.store';
-import { newId, Outbox } from '../data/outbox';
-import { me } from '../data/who';
+import { ApiProblem, call, post } from './api';
+import { JobStore } from './job.store';
+import { newId, Outbox } from './outbox';
 import { listenTo } from './trace-feed';
+import { me } from './who';
 
 /** Rows kept in the view; the server has all of them. */
 const MOST_ROWS = 20_000;
@@ -97,6 +97,14 @@ export const LiveStore = signalStore(
       }),
     };
   }),
+  withComputed((store) => ({
+    /** The last reading of a device, whatever its age; null where it said nothing yet. */
+    newest: computed(
+      () =>
+        (device: DeviceId): PurgeReading | null =>
+          store.readings().findLast((r) => r.device === device) ?? null,
+    ),
+  })),
   withMethods((store, outbox = inject(Outbox)) => {
     let feed: { close: () => void } | null = null;
     return {

@@ -1,0 +1,84 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
+import { type DeviceId,STALE_S } from '@hephaist/core/live/instruments';
+import { LiveStore } from '../data/live.store';
+import { SayPipe } from '../units/say.pipe';
+import { UnitsStore } from '../units/units.store';
+
+/** What was read at the line when it was asked: oxygen as a volume fraction, flow in m3/s; null where none is fresh. */
+export interface ReadAtLine {
+  readonly oxygen: number | null;
+  readonly flowM3s: number | null;
+}
+
+/** What the instruments at the line say now, for a joint that is made while they watch; taken by a touch. */
+@Component({
+  selector: 'hp-line-readings',
+  imports: [SayPipe],
+  template: `
+    @if (live.state(); as s) {
+      <p class="now" role="status" [class.fine]="s.proof.proved">
+        <strong>{{ says() }}</strong>
+        {{ s.proof.proved ? '✓ proved' : s.proof.heldS > 0 ? 'holds, ' + left() + ' s more' : '✕ not proved' }}
+        @if (live.standIn()) {
+          <span>◇ simulated: no evidence</span>
+        }
+      </p>
+      @for (a of s.alarms; track a.id) {
+        <p class="mind">{{ a.level === 'stop' ? '✕' : '▲' }} {{ a.says | say }}</p>
+      }
+      @if (takes()) {
+        <button class="pick" [disabled]="!isFresh()" (click)="took.emit(fresh())">Take these readings</button>
+      }
+    } @else {
+      <p class="now" role="status">{{ live.problem() ?? 'Listening to the instruments of this line …' }}</p>
+    }
+  `,
+  styles: `
+    .now {
+      font-size: 20px;
+    }
+    .now strong {
+      margin-right: 10px;
+      font-variant-numeric: tabular-nums;
+    }
+    .fine {
+      color: var(--fine);
+    }
+    button {
+      width: 100%;
+    }
+  `,
+  providers: [LiveStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LineReadings {
+  readonly session = input.required<string>();
+  /** Readings may be taken for the log at this step. */
+  readonly takes = input(false);
+  readonly took = output<ReadAtLine>();
+  protected readonly live = inject(LiveStore);
+  private readonly units = inject(UnitsStore);
+  private readonly read = (device: DeviceId): number | null => {
+    const r = this.live.newest()(device);
+    return r && this.live.nowMs() - r.atMs <= 1000 * STALE_S ? r.value : null;
+  };
+  protected readonly fresh = computed((): ReadAtLine => {
+    const oxygen = this.read('oxygen');
+    // Near zero an analyser drifts under it; less than none is not written down.
+    return { oxygen: oxygen === null ? null : Math.max(0, oxygen), flowM3s: this.read('flow') };
+  });
+  protected readonly isFresh = computed(() => this.fresh().oxygen !== null || this.fresh().flowM3s !== null);
+  protected readonly left = computed(() => Math.ceil(this.live.state()?.proof.leftS ?? 0));
+  protected readonly says = computed(() => {
+    const { oxygen, flowM3s } = this.fresh();
+    const o = oxygen === null ? 'no fresh oxygen reading' : `oxygen ${(100 * oxygen).toFixed(2)} %`;
+    return flowM3s === null ? o : `${o}, ${this.units.show(flowM3s, 'flow')}`;
+  });
+
+  constructor() {
+    effect(() => {
+      const id = this.session();
+      untracked(() => void this.live.open(id));
+    });
+  }
+}
