@@ -24,7 +24,7 @@ test('a joint of a line that instruments watch: what they say stands at its step
   await goOn(page, 'OX-16', 'Vent open beyond the joint');
   const now = page.locator('hp-line-readings');
   await expect(now.getByText(/^oxygen \d+\.\d\d %, /)).toBeVisible();
-  await expect(now.getByText('◇ simulated: no evidence')).toBeVisible();
+  await expect(now.getByText('◇ simulated instruments: no evidence')).toBeVisible();
   await expect(now.getByText('✓ proved')).toBeVisible({ timeout: 120_000 });
   await expectAxeClean(page);
   await now.getByRole('button', { name: 'Take these readings' }).tap();

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
-import { type DeviceId,STALE_S } from '@hephaist/core/live/instruments';
+import { type DeviceId, STALE_S } from '@hephaist/core/live/instruments';
+import type { WayStepId } from '@hephaist/core/way/way-step';
 import { LiveStore } from '../data/live.store';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
@@ -16,17 +17,22 @@ export interface ReadAtLine {
   imports: [SayPipe],
   template: `
     @if (live.state(); as s) {
-      <p class="now" role="status" [class.fine]="s.proof.proved">
+      <p
+        class="now"
+        role="status"
+        [class.well]="s.proof.proved"
+        [class.mind]="!s.proof.proved && step() !== 'nitrogen'"
+      >
         <strong>{{ says() }}</strong>
-        {{ s.proof.proved ? '✓ proved' : s.proof.heldS > 0 ? 'holds, ' + left() + ' s more' : '✕ not proved' }}
-        @if (live.standIn()) {
-          <span>◇ simulated: no evidence</span>
-        }
+        {{ s.proof.proved ? '✓ proved' : s.proof.heldS > 0 ? 'holds, ' + left() + ' s more' : '✕ ' + not() }}
       </p>
+      @if (live.standIn()) {
+        <p class="simulated">◇ simulated instruments: no evidence</p>
+      }
       @for (a of s.alarms; track a.id) {
         <p class="mind">{{ a.level === 'stop' ? '✕' : '▲' }} {{ a.says | say }}</p>
       }
-      @if (takes()) {
+      @if (step() === 'nitrogen') {
         <button class="pick" [disabled]="!isFresh()" (click)="took.emit(fresh())">Take these readings</button>
       }
     } @else {
@@ -34,6 +40,13 @@ export interface ReadAtLine {
     }
   `,
   styles: `
+    @use '../../styles/night';
+    @include night.said;
+
+    :host {
+      display: grid;
+      gap: 8px;
+    }
     .now {
       font-size: 20px;
     }
@@ -41,11 +54,11 @@ export interface ReadAtLine {
       margin-right: 10px;
       font-variant-numeric: tabular-nums;
     }
-    .fine {
+    .well {
       color: var(--fine);
     }
-    button {
-      width: 100%;
+    .simulated {
+      color: var(--mid);
     }
   `,
   providers: [LiveStore],
@@ -53,8 +66,12 @@ export interface ReadAtLine {
 })
 export class LineReadings {
   readonly session = input.required<string>();
-  /** Readings may be taken for the log at this step. */
-  readonly takes = input(false);
+  /** The step that the joint stands at: its readings are taken for the log where nitrogen is proved. */
+  readonly step = input.required<WayStepId>();
+  protected readonly not = computed(() => {
+    const step = this.step();
+    return step === 'heat' || step === 'feed' ? 'not proved: flame away' : 'not proved';
+  });
   readonly took = output<ReadAtLine>();
   protected readonly live = inject(LiveStore);
   private readonly units = inject(UnitsStore);

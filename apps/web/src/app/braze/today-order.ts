@@ -74,10 +74,14 @@ export class TodayOrder {
     );
     return [...left].map(([name, open]) => ({ name, open }));
   });
-  /** Takes a piece, and the line that it is of; says whether there is one of that name. */
+  /** Takes a piece, the line that it is of, and its first joint to be made; says whether there is one of that name. */
   takeSpool(name: string): boolean {
-    const of = this.store.joints().find((j) => j.spool === name);
-    if (of) this.pick(of.lineId);
+    const its = this.store.joints().filter((j) => j.spool === name);
+    const of = its.find(this.isOpen) ?? its[0];
+    if (of) {
+      this.pick(of.lineId);
+      this.store.select(of.id);
+    }
     this.spool.set(of ? name : null);
     return of !== undefined;
   }

@@ -78,7 +78,10 @@ export function scheduleRows(
     if (!group)
       groups.set(
         id,
-        (group = { title: view.groupBy === 'line' ? (names.get(id) ?? 'no line') : id || 'none', joints: [] }),
+        (group = {
+          title: view.groupBy === 'line' ? (names.get(id) ?? 'no line') : id || `no ${view.groupBy}`,
+          joints: [],
+        }),
       );
     group.joints.push(joint);
   }
