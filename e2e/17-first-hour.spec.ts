@@ -47,7 +47,6 @@ async function firstAnswer(page: Page): Promise<void> {
 }
 
 test('nothing to a proved joint and its hand-over, in a company without the demo', async ({ page, served }) => {
-  test.setTimeout(240_000);
   const other = await emptyHephaist(served);
   try {
     await firstIn(page, other);
@@ -306,7 +305,7 @@ const over = (page: Page): Promise<string[]> =>
 
 test.describe('no view is wider than the page:', () => {
   // Every view there is, one after the other.
-  test.describe.configure({ mode: 'parallel', timeout: 360_000 });
+  test.describe.configure({ mode: 'parallel' });
   for (const width of WIDTHS)
     test(`${width} px`, async ({ page }) => {
       await page.setViewportSize({ width, height: width < 500 ? 844 : 900 });
@@ -357,7 +356,6 @@ test('a list of joints begins a job: its lines stand, its joints come in when th
 });
 
 test('what is not for a role is not offered: an auditor’s every button does something', async ({ page }) => {
-  test.setTimeout(180_000);
   await signIn(page.request, 'sol');
   const job = await openDemo(page, 'plan');
   const refused: string[] = [];

@@ -5,7 +5,6 @@ import { pick } from './pick';
 
 const test = testAs('orla');
 test.use({ viewport: { width: 820, height: 1180 }, hasTouch: true, serviceWorkers: 'allow' });
-test.setTimeout(300_000);
 
 const logsOf = (page: Page, job: string) => recordsOf(page, `/api/jobs/${job}/logs`, 'log');
 /** Chooses a short code on this device, as whoever is signed in. */

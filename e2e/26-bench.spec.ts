@@ -29,8 +29,6 @@ async function holdUntil(page: Page, keys: readonly string[], says: RegExp): Pro
 test('a joint is made by keyboard alone, sawn, judged and kept; its best run comes back as a ghost', async ({
   page,
 }) => {
-  // A joint takes its own time, and longer where the bench falls behind the clock.
-  test.setTimeout(420_000);
   const id = await openDemo(page, 'practise');
   await test.step('to the bench, with all done beforehand', async () => {
     await page.goto(`/job/${id}/practise/course`);
@@ -124,7 +122,6 @@ test.describe('by touch, on a phone, with less motion', () => {
   test('the flame is led by a finger, its distance by two, the rod held by a thumb; why is asked by a touch', async ({
     page,
   }) => {
-    test.setTimeout(240_000);
     await page.emulateMedia({ reducedMotion: 'reduce' });
     await toBench(page, 'first');
     const box = (await stage(page).boundingBox())!;

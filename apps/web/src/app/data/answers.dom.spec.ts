@@ -2,7 +2,7 @@ import type { Me } from '@hephaist/contracts/exchange/people';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { forgetAnswers, fromDevice, GOOD_MS, isKept, keepAnswer, keptAnswer, onDevice } from './answers';
-import { AwayError, call, signedOut } from './api';
+import { AwayError, call, fetchFile, signedOut } from './api';
 import { remember } from './holder';
 import { keepHolder } from './holders';
 
@@ -41,6 +41,26 @@ describe('what the server answered, kept for when it is away', () => {
     vi.stubGlobal('fetch', () => json([{ id: 2 }]));
     expect(await call('jobs')).toEqual([{ id: 2 }]);
     expect(fromDevice()).toBeNull();
+  });
+
+  it('an answer that breaks off is none: on a weak signal its beginning comes and its end does not', async () => {
+    await keepAnswer('jobs', ['old']);
+    const torn = () =>
+      Promise.resolve(
+        new Response(
+          new ReadableStream({
+            start: (body) => {
+              body.enqueue(new TextEncoder().encode('[{"id":'));
+              body.error(new DOMException('signal timed out', 'TimeoutError'));
+            },
+          }),
+          { headers: { 'Content-Type': 'application/json' } },
+        ),
+      );
+    vi.stubGlobal('fetch', torn);
+    expect(await call('jobs')).toEqual(['old']);
+    await expect(call('commands', { method: 'POST' })).rejects.toThrow(AwayError);
+    await expect(fetchFile('jobs/x/labels.pdf')).rejects.toThrow(AwayError);
   });
 
   it('a server that is there and refuses is believed', async () => {

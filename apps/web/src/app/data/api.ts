@@ -49,6 +49,15 @@ async function reach(path: string, init?: RequestInit): Promise<Response> {
   }
 }
 
+/** What an answer holds. @throws AwayError where it breaks off: it may be asked, or sent, again */
+async function whole<T>(reading: Promise<T>): Promise<T> {
+  try {
+    return await reading;
+  } catch {
+    throw new AwayError();
+  }
+}
+
 /** What the server's refusal says. @throws ApiProblem, or AwayError when somebody must sign in first */
 async function refuse(response: Response): Promise<never> {
   if (response.status === 401) mustSignIn();
@@ -90,7 +99,7 @@ async function callNow<T>(path: string, init?: RequestInit): Promise<T> {
   }
   if (!response.ok) return refuse(response);
   const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
-  return (isJson ? await response.json() : null) as T;
+  return (isJson ? await whole(response.json()) : null) as T;
 }
 
 /**
@@ -115,7 +124,7 @@ export async function call<T>(path: string, init?: RequestInit): Promise<T> {
 /** Takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
 export async function fetchFile(path: string, init?: RequestInit): Promise<Blob> {
   const response = await reach(path, init);
-  return response.ok ? response.blob() : refuse(response);
+  return response.ok ? whole(response.blob()) : refuse(response);
 }
 
 /** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
