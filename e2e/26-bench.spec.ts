@@ -212,6 +212,6 @@ testAs('wren')(
     await page.getByRole('button', { name: 'Take the course off' }).click();
     await expect(page.getByText('0 of 10 reached their aims.')).toBeVisible();
     await page.getByRole('button', { name: 'Undo' }).click();
-    await expect(page.getByLabel('Course')).toBeVisible();
+    await expect(page.getByLabel('Course', { exact: true })).toBeVisible();
   },
 );

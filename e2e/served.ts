@@ -32,7 +32,7 @@ export interface Served {
 let serial = 0;
 
 /** Waits until something holds; looks ten times a second. */
-async function until(what: string, holds: () => boolean | Promise<boolean>, tries = 600): Promise<void> {
+async function until(what: string, holds: () => boolean | Promise<boolean>, tries = 3000): Promise<void> {
   for (let i = 0; i < tries; i++) {
     if (await holds()) return;
     await setTimeout(100);
@@ -102,9 +102,14 @@ export const servedTest = base.extend<object, { served: Served }>({
       });
       const [pg = '', instruments = ''] = readFileSync(join(data, 'ready'), 'utf8').split('\n');
       let now: { readonly file: string; readonly running: Running } | null = null;
+      const begun: Running[] = [];
       const served: Served = {
         data,
-        begin: (with_) => begin(pg, instruments, with_ === 'demo' ? 'postgres' : null),
+        begin: async (with_) => {
+          const running = await begin(pg, instruments, with_ === 'demo' ? 'postgres' : null);
+          begun.push(running);
+          return running;
+        },
         of: async (file) => {
           if (now?.file !== file) {
             await now?.running.stop();
@@ -114,11 +119,12 @@ export const servedTest = base.extend<object, { served: Served }>({
         },
       };
       await use(served);
-      await (now as { running: Running } | null)?.running.stop();
+      // Also those of a journey that broke off.
+      await Promise.all(begun.map((running) => running.stop()));
       child.kill('SIGTERM');
       await gone;
     },
-    { scope: 'worker', timeout: 150_000 },
+    { scope: 'worker', timeout: 600_000 },
   ],
   baseURL: async ({ served }, use, { file }) => use((await served.of(file)).url),
   page: async ({ page }, use) => {

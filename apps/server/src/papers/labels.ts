@@ -10,6 +10,7 @@ import type { Rig } from '@hephaist/contracts/records/rig';
 import { labelText, piecesOf } from '@hephaist/core/coupons/traveller';
 import { chosenWords } from '@hephaist/core/joint/rod-words';
 import type { Shop } from '@hephaist/core/joint/shop';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 import { drawQr } from '../pdf/qr.js';
 import { INK, Sheet } from '../pdf/sheet.js';
 import type { PaperAsked } from './paper.js';
@@ -78,10 +79,6 @@ export function jointLabels(
   });
 }
 
-/** First and last of a row of marks, in its order. */
-const fromTo = (marks: readonly string[]): string =>
-  marks.length > 1 ? `${marks[0] ?? ''} to ${marks.at(-1) ?? ''}` : (marks[0] ?? '');
-
 /** Labels of pieces made up in the shop: which joints they hold, of what sizes, on which line. */
 export function spoolLabels(
   { job, lines, joints }: { readonly job: Job; readonly lines: readonly Line[]; readonly joints: readonly Joint[] },
@@ -94,7 +91,7 @@ export function spoolLabels(
     code: spoolLabel(origin, job.id, spool),
     head: spool,
     lines: [
-      `${its.length} ${its.length === 1 ? 'joint' : 'joints'}: ${fromTo(its.map((j) => j.mark))}`,
+      `${its.length} ${its.length === 1 ? 'joint' : 'joints'}: ${markRuns(its.map((j) => j.mark)).join(', ')}`,
       [...new Set(its.map((j) => j.tube.size))].join(', '),
       [...new Set(its.map((j) => names.get(j.lineId) ?? ''))].join(', '),
       job.name,

@@ -37,7 +37,7 @@ const PAPERS: Readonly<Record<string, (known: Known, id: string, asked: PaperAsk
     travellerPaper(known, found(await known.records.find('reserved_coupon', id)), asked),
 };
 
-/** Labels of what belongs to the company; the latest first, where those have no label yet. */
+/** Labels of what belongs to the company; lots and rigs the latest first: those have none yet. */
 const LABELS: Readonly<Record<string, (store: RecordStore, origin: string) => Promise<Label[]>>> = {
   lots: async (store, origin) => lotLabels(await store.list('lot'), origin).reverse(),
   rigs: async (store, origin) => rigLabels(await store.list('rig'), origin).reverse(),

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, untracked } from '@angular/core';
-import { type DeviceId, STALE_S } from '@hephaist/core/live/instruments';
+import type { DeviceId } from '@hephaist/core/live/instruments';
+import { goodForMs } from '@hephaist/core/live/proof';
 import type { WayStepId } from '@hephaist/core/way/way-step';
 import { LiveStore } from '../data/live.store';
 import { SayPipe } from '../units/say.pipe';
@@ -77,7 +78,7 @@ export class LineReadings {
   private readonly units = inject(UnitsStore);
   private readonly read = (device: DeviceId): number | null => {
     const r = this.live.newest()(device);
-    return r && this.live.nowMs() - r.atMs <= 1000 * STALE_S ? r.value : null;
+    return r && this.live.nowMs() - r.atMs <= goodForMs(r) ? r.value : null;
   };
   protected readonly fresh = computed((): ReadAtLine => {
     const oxygen = this.read('oxygen');

@@ -1,5 +1,5 @@
 import type { Alert } from '@hephaist/core/qualification/good-days';
-import { markRuns } from './mark-runs';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 
 /** What moves a last good day that is near, in words. @param marks open joints whose brazing would */
 export function keptBy(alert: Pick<Alert, 'keeps' | 'daysLeft'>, marks: readonly string[]): string {

@@ -1,10 +1,10 @@
 import { effect, inject } from '@angular/core';
 import type { RecordKinds } from '@hephaist/contracts/records/kinds';
 import type { Stored } from '@hephaist/contracts/records/stored';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 import { patchState, signalStoreFeature, type, withHooks, withMethods, withState } from '@ngrx/signals';
 import { changedSince, type Replay, replay, type Step, type Undoable } from './history';
 import { keepSteps, keptSteps } from './kept-steps';
-import { markRuns } from './mark-runs';
 import { Outbox } from './outbox';
 
 /** Steps that are remembered. */

@@ -9,9 +9,9 @@ import { medicalMissing, outsideSupport, procedureGaps } from '@hephaist/core/pr
 import { nextRevision } from '@hephaist/core/qualification/revision';
 import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
 import { sourceLine } from '@hephaist/core/source/source';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { markRuns } from '../data/mark-runs';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { WorkStore } from '../data/work.store';

@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
-import { markRuns } from '../data/mark-runs';
 import { saveFile } from '../data/save-file';
 import { WorkStore } from '../data/work.store';
 import { Pick as PickField } from '../forms/pick';

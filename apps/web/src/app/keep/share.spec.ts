@@ -2,10 +2,10 @@ import type { Joint } from '@hephaist/contracts/records/joint';
 import type { BrazerRecord } from '@hephaist/core/qualification/may-braze';
 import type { JointVariables } from '@hephaist/core/qualification/range';
 import { ASME_RULES } from '@hephaist/core/rules/rule-sets';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 import { parse } from 'csv-parse/sync';
 import { describe, expect, it } from 'vitest';
 import { sampleAsks, sampleCoupon } from '../../../../../packages/core/src/testing/samples.js';
-import { markRuns } from '../data/mark-runs';
 import { type CrewHand, shareCsv, shareWork } from './share';
 import { spanAround } from './span';
 

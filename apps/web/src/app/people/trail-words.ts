@@ -1,8 +1,8 @@
 import { type Kind, kindRow, KINDS } from '@hephaist/contracts/records/kinds';
 import type { Changed, Touched, TrailBody } from '@hephaist/contracts/records/trail';
 import type { UnitSystem } from '@hephaist/core/units/units';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 import { fieldWords, leafWords } from '../data/field-words';
-import { markRuns } from '../data/mark-runs';
 
 /** The trail in the trade's words: what was done, and what was changed from what to what. */
 

@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { servedBy } from '@hephaist/core/selection/van';
+import { markRuns } from '@hephaist/core/words/mark-runs';
 import { JobStore } from '../data/job.store';
-import { markRuns } from '../data/mark-runs';
 import { ShopStore } from '../data/shop.store';
 import { fillerOptions } from '../forms/options';
 import { Pick as PickField } from '../forms/pick';
