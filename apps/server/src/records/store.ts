@@ -12,6 +12,7 @@ import { type Actor, appendTrail, ITSELF, trailHead } from '../audit/trail.js';
 import { touchedCommand } from '../audit/watched.js';
 import type { RecordRow } from '../db/tables.js';
 import { RefusedError } from '../http/errors.js';
+import { jobSummaries } from '../jobs/summaries.js';
 import { TraceStore } from '../live/trace-store.js';
 
 /** The one place that speaks SQL about records; every query is scoped by company here. */
@@ -40,11 +41,6 @@ export interface BrazingRow {
   readonly procedureId: string | null;
   /** Whether the entry says anything of a procedure: entries written before it was asked for do not. */
   readonly namesProcedure: boolean;
-}
-
-/** A job with how far it is. */
-export interface JobSummaryRow extends Omit<JobSummary, 'name' | 'place' | 'archived'> {
-  readonly data: RecordKinds['job'];
 }
 
 /** The records of one company, written in the name of whoever asked. */
@@ -354,30 +350,9 @@ export class RecordStore {
     return this.db.transaction((trx) => work(new RecordStore(trx, this.companyId, this.by)));
   }
 
-  /** Jobs with how many joints they have and how many are brazed and accepted. */
-  /** How far each job is. */
-  async jobSummaries(): Promise<JobSummaryRow[]> {
-    return this.table('job')
-      .select<JobSummaryRow[]>(
-        'job.id',
-        'job.data',
-        this.db.raw(
-          '(select count(*)::int from joint j where j.company_id = job.company_id and j.job_id = job.id) as joints',
-        ),
-        this.db.raw(
-          "(select count(distinct l.joint_id)::int from log l where l.company_id = job.company_id and l.job_id = job.id and l.data->>'visual' = 'accepted' and not exists (select from annulment a where a.company_id = l.company_id and a.record_id = l.id)) as brazed",
-        ),
-        this.db.raw(
-          '(select count(*)::int from line n where n.company_id = job.company_id and n.job_id = job.id) as lines',
-        ),
-        this.db.raw(
-          '(select count(distinct t.line_id)::int from pressure_test t join line n on n.company_id = t.company_id and n.id = t.line_id where n.company_id = job.company_id and n.job_id = job.id and not exists (select from annulment a where a.company_id = t.company_id and a.record_id = t.id)) as tested',
-        ),
-        this.db.raw(
-          `(select max(s.data->>'at') from hand_over h join signature s on s.company_id = h.company_id and s.record_id = h.id where h.company_id = job.company_id and h.job_id = job.id) as "handedOver"`,
-        ),
-      )
-      .orderBy('job.id');
+  /** How far each job is, with its lines. */
+  jobSummaries(): Promise<JobSummary[]> {
+    return jobSummaries(this.db, this.companyId);
   }
 
   /** Every joint brazed, or those of one brazer, with its mark and its job's zone. */

@@ -38,9 +38,9 @@ import { isBesideTorch, urlOf } from './shell/url-of';
       height: 100%;
     }
     section {
-      margin: 80px auto;
+      margin: var(--space-9) auto;
       display: grid;
-      gap: 12px;
+      gap: var(--space-5);
     }
     @media print {
       .page {

@@ -59,6 +59,22 @@ export interface OthersAnswer {
 /** The job of the demo, by which it is known that the demo is loaded. */
 export const DEMO_JOB_ID = '01900000-0000-7000-8000-000000001000';
 
+/** How far a line is; joints that are set aside are not counted. */
+export interface LineSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly joints: number;
+  /** Joints whose last entry was accepted. */
+  readonly brazed: number;
+  /** Joints whose last entry was rejected: to be made again. */
+  readonly rejected: number;
+  /** The first joint that is to be made; null where none is. */
+  readonly nextId: string | null;
+  readonly nextMark: string | null;
+  /** Whether a pressure test was filed for it. */
+  readonly tested: boolean;
+}
+
 /** One job in the list. */
 export interface JobSummary {
   readonly id: string;
@@ -67,8 +83,8 @@ export interface JobSummary {
   readonly joints: number;
   readonly brazed: number;
   readonly archived: boolean;
-  readonly lines: number;
-  /** Lines that a pressure test was filed for. */
+  readonly lines: readonly LineSummary[];
+  /** How many lines a pressure test was filed for. */
   readonly tested: number;
   /** When it was handed over last; null where it was not yet. */
   readonly handedOver: string | null;

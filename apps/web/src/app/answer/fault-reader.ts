@@ -70,15 +70,17 @@ export interface FaultAsked {
     </mat-dialog-actions>
   `,
   styles: `
+    @use 'scale';
+
     .options {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
-      gap: 10px;
+      gap: var(--space-4);
     }
     .options button {
       height: auto;
       min-height: 112px;
-      padding: 10px;
+      padding: var(--space-4);
       white-space: normal;
     }
     .options span {
@@ -86,7 +88,7 @@ export interface FaultAsked {
     }
     .found {
       display: flex;
-      gap: 18px;
+      gap: var(--space-6);
       align-items: start;
     }
     .path span:not(:last-child)::after {
@@ -95,13 +97,13 @@ export interface FaultAsked {
     dl {
       display: grid;
       grid-template-columns: auto 1fr;
-      gap: 6px 14px;
+      gap: var(--space-3) var(--space-6);
       margin: 0;
     }
     dt {
       color: var(--mid);
     }
-    @media (width < 500px) {
+    @include scale.under(hand) {
       .options {
         grid-template-columns: 1fr 1fr;
       }

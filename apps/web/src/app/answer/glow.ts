@@ -18,12 +18,12 @@ import { glowColour, shadeLets } from '@hephaist/core/heat/glow';
   styles: `
     :host {
       display: flex;
-      gap: 10px;
+      gap: var(--space-4);
     }
     figure {
       display: grid;
       justify-items: center;
-      gap: 2px;
+      gap: var(--space-1);
       margin: 0;
     }
     svg {
@@ -34,7 +34,7 @@ import { glowColour, shadeLets } from '@hephaist/core/heat/glow';
     }
     figcaption {
       white-space: nowrap;
-      font-size: 13px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -106,20 +106,22 @@ const ROOM_K = 60;
     </p>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: grid;
-      gap: 8px;
-      padding: 8px 12px 10px;
+      gap: var(--space-4);
+      padding: var(--space-4) var(--space-5) var(--space-4);
     }
     .says {
       list-style: none;
       padding: 0;
-      font-size: 15px;
+      font-size: var(--type-body);
     }
     .drawn {
       display: grid;
       grid-template-columns: minmax(0, 3fr) minmax(0, 2fr);
-      gap: 18px;
+      gap: var(--space-6);
     }
     mat-slider {
       /* As wide as the chart is between its axes. */
@@ -128,14 +130,14 @@ const ROOM_K = 60;
     }
     .now {
       display: flex;
-      gap: 14px;
+      gap: var(--space-5);
       align-items: start;
       min-height: 76px;
     }
     ol {
       list-style: none;
       padding: 0;
-      font-size: 14px;
+      font-size: var(--type-small);
     }
     ol li {
       display: grid;
@@ -150,7 +152,7 @@ const ROOM_K = 60;
     .t {
       font-variant-numeric: tabular-nums;
     }
-    @container (width < 700px) {
+    @include scale.under(phone) {
       .drawn {
         grid-template-columns: minmax(0, 1fr);
       }

@@ -20,16 +20,18 @@ import { UnitsStore } from '../units/units.store';
     <div class="does no-print"><ng-content /></div>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: flex;
       justify-content: space-between;
-      gap: 16px;
+      gap: var(--space-6);
       align-items: start;
     }
-    @media (width < 760px) {
+    @include scale.under(hand) {
       :host {
         flex-wrap: wrap;
-        gap: 8px 16px;
+        gap: var(--space-4) var(--space-6);
       }
     }
     em {
@@ -38,7 +40,7 @@ import { UnitsStore } from '../units/units.store';
     }
     .does {
       display: flex;
-      gap: 8px;
+      gap: var(--space-4);
       white-space: nowrap;
     }
   `,

@@ -43,35 +43,35 @@ interface Figure {
     </dl>
   `,
   styles: `
+    @use 'scale';
+
     dl {
       display: grid;
       grid-template-columns: repeat(5, auto);
     }
     div {
-      padding: 6px 10px 7px;
+      padding: var(--space-3) var(--space-4) var(--space-4);
       border-left: 1px solid var(--hairline);
     }
     div:first-child {
       border-left: 0;
     }
     dt {
-      font-size: 13px;
+      font-size: var(--type-small);
       color: var(--mid);
       white-space: nowrap;
     }
     strong {
-      font:
-        600 20px 'Barlow Semi Condensed',
-        sans-serif;
+      font: 600 var(--type-head) var(--face);
     }
     span {
-      font-size: 13px;
-      margin-left: 4px;
+      font-size: var(--type-small);
+      margin-left: var(--space-2);
     }
     dd {
       white-space: nowrap;
     }
-    @media (max-width: 700px) {
+    @include scale.under(hand) {
       dl {
         grid-template-columns: repeat(2, 1fr);
       }

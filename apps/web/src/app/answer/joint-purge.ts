@@ -41,14 +41,14 @@ const AROUND_MS = 10_000;
   styles: `
     section {
       display: grid;
-      gap: 4px;
-      margin: 8px 0;
-      padding: 8px 10px;
+      gap: var(--space-2);
+      margin: var(--space-4) 0;
+      padding: var(--space-4) var(--space-4);
       border: 1px solid var(--hairline);
       border-radius: 6px;
     }
     h3 {
-      font-size: 14px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -59,12 +59,12 @@ const ORDER = { refuse: 0, caution: 1, note: 2 } as const;
     li {
       display: grid;
       grid-template-columns: 20px 1fr auto;
-      gap: 4px;
-      padding: 4px 0;
+      gap: var(--space-2);
+      padding: var(--space-2) 0;
       border-bottom: 1px solid var(--hairline);
     }
     .source {
-      font-size: 13px;
+      font-size: var(--type-small);
       max-width: 24ch;
       text-align: right;
     }

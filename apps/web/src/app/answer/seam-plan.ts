@@ -85,8 +85,8 @@ import { UnitsStore } from '../units/units.store';
     :host {
       display: flex;
       flex-direction: column;
-      gap: 10px;
-      padding: 12px 18px 16px;
+      gap: var(--space-4);
+      padding: var(--space-5) var(--space-6) var(--space-6);
       overflow-y: auto;
       min-height: 0;
     }
@@ -96,27 +96,27 @@ import { UnitsStore } from '../units/units.store';
     header {
       display: flex;
       justify-content: space-between;
-      gap: 16px;
+      gap: var(--space-6);
     }
     dl {
       display: grid;
       grid-template-columns: repeat(5, auto);
     }
     dl div {
-      padding: 6px 10px;
+      padding: var(--space-3) var(--space-4);
       border-left: 1px solid var(--hairline);
     }
     dt {
-      font-size: 13px;
+      font-size: var(--type-small);
       color: var(--mid);
     }
     strong {
-      font-size: 18px;
+      font-size: var(--type-lead);
     }
     svg {
       width: 100%;
       max-height: 230px;
-      font-size: 13px;
+      font-size: var(--type-small);
     }
     text {
       fill: var(--ink);

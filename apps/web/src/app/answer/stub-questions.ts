@@ -68,7 +68,7 @@ export interface StubTold {
   `,
   styles: `
     section {
-      padding: 4px 10px 8px;
+      padding: var(--space-2) var(--space-4) var(--space-4);
       border-left: 3px solid transparent;
     }
     .next {
@@ -76,13 +76,13 @@ export interface StubTold {
     }
     h3,
     p {
-      margin: 2px 0;
+      margin: var(--space-1) 0;
     }
     mat-button-toggle-group {
       flex-wrap: wrap;
     }
     .told {
-      padding: 8px 24px;
+      padding: var(--space-4) var(--space-7);
       background: var(--tint);
     }
   `,

@@ -42,26 +42,28 @@ const H = 54;
     </ul>
   `,
   styles: `
+    @use 'scale';
+
     ul {
       list-style: none;
       padding: 0;
       display: grid;
       grid-template-columns: repeat(5, minmax(0, 1fr));
-      gap: 6px;
+      gap: var(--space-3);
     }
     button {
       width: 100%;
       height: auto;
       min-height: 44px;
-      padding: 5px 8px;
+      padding: var(--space-2) var(--space-4);
       border-color: var(--hairline);
       text-align: left;
     }
     .tile {
       display: grid;
-      gap: 2px;
+      gap: var(--space-1);
       width: 100%;
-      font-size: 13px;
+      font-size: var(--type-small);
       color: var(--ink);
     }
     button[aria-pressed='true'] {
@@ -73,7 +75,7 @@ const H = 54;
       border-bottom: 1px solid var(--line-strong);
       border-left: 1px solid var(--line-strong);
     }
-    @container (width < 480px) {
+    @include scale.under(hand) {
       ul {
         grid-template-columns: repeat(3, minmax(0, 1fr));
       }

@@ -33,13 +33,13 @@ import { SayPipe } from '../units/say.pipe';
   `,
   styles: `
     h3 {
-      font-size: 14px;
+      font-size: var(--type-small);
     }
     ul {
-      padding-left: 18px;
+      padding-left: var(--space-6);
     }
     .mdc-button {
-      padding: 0 8px;
+      padding: 0 var(--space-4);
       min-height: 24px;
     }
   `,

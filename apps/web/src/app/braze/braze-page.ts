@@ -52,6 +52,8 @@ import { TodayOrder } from './today-order';
     }
   `,
   styles: `
+    @use 'scale';
+
     :host {
       flex: 1;
       min-height: 0;
@@ -64,12 +66,14 @@ import { TodayOrder } from './today-order';
       grid-area: list;
     }
     hp-joint-card {
+      @include scale.measure;
+      display: block;
       grid-area: card;
       overflow-y: auto;
     }
     .go {
       grid-area: go;
-      padding: 14px 16px 0;
+      padding: var(--space-5) var(--space-6) 0;
       border-left: 1px solid var(--hairline);
       background: var(--sheet);
     }
@@ -82,17 +86,18 @@ import { TodayOrder } from './today-order';
       grid-area: card / card / beside / beside;
     }
     .none {
-      padding: 40px;
+      padding: var(--space-8);
     }
     .beside {
+      @include scale.measure;
       grid-area: beside;
       border-left: 1px solid var(--hairline);
       overflow-y: auto;
     }
     .beside mat-expansion-panel {
-      margin: 0 16px 20px;
+      margin: 0 var(--space-6) var(--space-7);
     }
-    @media (max-width: 1000px) {
+    @include scale.under(desk) {
       :host {
         display: block;
         overflow-y: auto;

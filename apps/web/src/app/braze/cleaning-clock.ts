@@ -22,7 +22,7 @@ import { formatDuration } from '@hephaist/core/units/units';
       background: currentColor;
     }
     p {
-      font-size: 13.5px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

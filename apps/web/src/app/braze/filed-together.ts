@@ -30,13 +30,13 @@ import type { Filed } from './together';
   styles: `
     fieldset {
       margin: 0;
-      padding: 6px 10px;
+      padding: var(--space-3) var(--space-4);
       border: 1px solid var(--hairline);
       border-radius: 8px;
     }
     legend {
       color: var(--mid);
-      padding: 0 4px;
+      padding: 0 var(--space-2);
     }
     p {
       margin: 0;

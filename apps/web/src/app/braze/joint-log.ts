@@ -28,8 +28,8 @@ import { ofJoint } from './of-joint';
     :host {
       display: flex;
       flex-direction: column;
-      gap: 10px;
-      padding: 14px 16px;
+      gap: var(--space-4);
+      padding: var(--space-5) var(--space-6);
       background: var(--sheet);
     }
   `,

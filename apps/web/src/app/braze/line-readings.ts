@@ -41,18 +41,20 @@ export interface ReadAtLine {
     }
   `,
   styles: `
-    @use '../../styles/night';
+    @use 'scale';
+
+    @use 'night';
     @include night.said;
 
     :host {
       display: grid;
-      gap: 8px;
+      gap: var(--space-4);
     }
     .now {
-      font-size: 20px;
+      font-size: var(--type-head);
     }
     .now strong {
-      margin-right: 10px;
+      margin-right: var(--space-4);
       font-variant-numeric: tabular-nums;
     }
     .well {

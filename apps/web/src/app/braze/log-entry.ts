@@ -43,7 +43,7 @@ import { UnitsStore } from '../units/units.store';
   styles: `
     section {
       border-left: 4px solid var(--fine);
-      padding: 2px 12px;
+      padding: var(--space-1) var(--space-5);
     }
     .gone > strong,
     .gone > p {
@@ -54,7 +54,7 @@ import { UnitsStore } from '../units/units.store';
       border-color: var(--refused);
     }
     p {
-      font-size: 14px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

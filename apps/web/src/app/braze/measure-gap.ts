@@ -46,8 +46,8 @@ import { type GapReading, readingProblems, readJoint } from './gap-reading';
     form {
       display: grid;
       grid-template-columns: 1fr 1fr;
-      gap: 8px 12px;
-      padding-top: 6px;
+      gap: var(--space-4) var(--space-5);
+      padding-top: var(--space-3);
     }
     .wide {
       grid-column: 1 / -1;

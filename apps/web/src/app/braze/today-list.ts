@@ -30,8 +30,8 @@ import { areAlike, type Beside } from './together';
   template: `
     <nav aria-label="Joints to braze">
       <p class="torch">
-        <a matButton="outlined" routerLink="/rigs">Torch rigs</a>
-        <a matButton="outlined" [routerLink]="['/job', store.jobId(), 'hot-work']">Hot work</a>
+        <a matButton routerLink="/rigs">Torch rigs</a>
+        <a matButton [routerLink]="['/job', store.jobId(), 'hot-work']">Hot work</a>
       </p>
       @if (hand.all().length) {
         <h2>In hand</h2>
@@ -63,8 +63,8 @@ import { areAlike, type Beside } from './together';
       }
       <hp-entry kind="search" label="Find a joint" [bare]="true" placeholder="Find a mark …" [(value)]="today.sought" />
       <p class="torch">
-        <button matButton="outlined" (click)="scan()">Scan a label</button>
-        <a matButton="outlined" [href]="labelsAt('joints')" download>Print labels</a>
+        <button matButton (click)="scan()">Scan a label</button>
+        <a matButton [href]="labelsAt('joints')" download>Print labels</a>
       </p>
       <hp-pick
         label="Line"
@@ -82,7 +82,7 @@ import { areAlike, type Beside } from './together';
           [value]="today.spool() ?? ''"
           (valueChange)="today.spool.set($event || null)"
         />
-        <p class="torch"><a matButton="outlined" [href]="labelsAt('spools')" download>Print spool labels</a></p>
+        <p class="torch"><a matButton [href]="labelsAt('spools')" download>Print spool labels</a></p>
       }
       <mat-checkbox [checked]="today.mine()" (change)="today.mine.set($event.checked)"
         >only what I may braze</mat-checkbox

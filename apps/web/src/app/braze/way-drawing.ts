@@ -67,8 +67,8 @@ import { UnitsStore } from '../units/units.store';
       margin: 0;
       padding: 0;
       display: grid;
-      gap: 4px;
-      font-size: 19px;
+      gap: var(--space-2);
+      font-size: var(--type-head);
     }
     li {
       display: grid;

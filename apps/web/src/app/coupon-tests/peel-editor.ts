@@ -65,8 +65,8 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
       gap: 0;
     }
     p.quiet {
-      font-size: 14px;
-      margin-bottom: 6px;
+      font-size: var(--type-small);
+      margin-bottom: var(--space-3);
     }
     .count {
       width: 210px;
@@ -74,11 +74,11 @@ import { isUnanswered, NO_VOIDS, readVoids, voidText } from './void-text';
     .line {
       display: grid;
       grid-template-columns: 1fr 132px;
-      gap: 0 8px;
+      gap: 0 var(--space-4);
       align-items: center;
     }
     .rest {
-      margin: 6px 0 0;
+      margin: var(--space-3) 0 0;
       text-align: right;
     }
   `,

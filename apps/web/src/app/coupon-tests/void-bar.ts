@@ -53,7 +53,7 @@ const LEAST = 0.005;
     :host {
       display: grid;
       grid-template-columns: 36px 1fr auto;
-      gap: 10px;
+      gap: var(--space-4);
       align-items: center;
     }
     svg {

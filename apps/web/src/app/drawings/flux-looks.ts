@@ -65,7 +65,7 @@ const DRAWN: Readonly<Record<FluxLook, Drawn>> = {
     :host {
       display: flex;
       flex-wrap: wrap;
-      gap: 4px 10px;
+      gap: var(--space-2) var(--space-4);
     }
     figure {
       margin: 0;

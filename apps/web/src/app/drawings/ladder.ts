@@ -74,7 +74,7 @@ const BOTTOM = 336;
     :host {
       display: flex;
       flex-direction: column;
-      padding: 8px 12px;
+      padding: var(--space-4) var(--space-5);
     }
     .held {
       stroke: var(--copper);

@@ -41,7 +41,7 @@ const [WIDE, HIGH, EDGE, TOP] = [420, 120, 26, 64];
   styles: `
     :host {
       display: block;
-      padding: 8px 12px;
+      padding: var(--space-4) var(--space-5);
       overflow-y: auto;
     }
     svg {
@@ -61,8 +61,8 @@ const [WIDE, HIGH, EDGE, TOP] = [420, 120, 26, 64];
       fill: var(--ink);
     }
     ol {
-      margin: 4px 0 0;
-      padding-left: 20px;
+      margin: var(--space-2) 0 0;
+      padding-left: var(--space-7);
       font-size: 14px;
     }
   `,

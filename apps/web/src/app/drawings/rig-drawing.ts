@@ -49,9 +49,11 @@ import { hosePath, laneY, partOf, placeOf, RIG } from './rig-geometry';
     </svg>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: block;
-      container-type: inline-size;
+      @include scale.measure;
     }
     svg {
       width: 100%;
@@ -109,7 +111,7 @@ import { hosePath, laneY, partOf, placeOf, RIG } from './rig-geometry';
       text-anchor: end;
     }
     /* Small, only gas, what is left and its pressure can be read. */
-    @container (max-width: 480px) {
+    @include scale.under(hand) {
       svg {
         font-size: 25px;
       }

@@ -103,7 +103,7 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
     :host {
       display: flex;
       flex-direction: column;
-      padding: 8px 12px 2px;
+      padding: var(--space-4) var(--space-5) var(--space-1);
     }
     svg {
       width: 100%;
@@ -148,7 +148,7 @@ import { hotEndK, SECTION_HEIGHT, SECTION_WIDTH, sectionGeometry } from './secti
     .heat {
       display: flex;
       align-items: center;
-      gap: 10px;
+      gap: var(--space-4);
     }
     .heat strong {
       min-width: 64px;

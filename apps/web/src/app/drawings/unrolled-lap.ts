@@ -29,7 +29,7 @@ const brighter = (a: Rgb, b: Rgb): Rgb => [Math.max(a[0], b[0]), Math.max(a[1], 
     :host {
       display: grid;
       grid-template-columns: 22px 1fr;
-      gap: 4px 8px;
+      gap: var(--space-2) var(--space-4);
     }
     canvas {
       width: 100%;

@@ -45,9 +45,7 @@ const ring = arc<{ from: number; to: number }>()
     }
     .big {
       fill: var(--ink);
-      font:
-        600 30px 'Barlow Condensed',
-        sans-serif;
+      font: 600 var(--type-large) var(--face-head);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

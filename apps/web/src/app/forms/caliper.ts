@@ -22,7 +22,7 @@ import { UnitsStore } from '../units/units.store';
   styles: `
     :host {
       display: flex;
-      gap: 10px;
+      gap: var(--space-4);
       align-items: center;
     }
     output {

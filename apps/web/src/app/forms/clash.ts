@@ -52,9 +52,9 @@ function words(value: unknown): string {
     section {
       border: 2px solid var(--caution);
       border-radius: 6px;
-      padding: 10px 14px;
+      padding: var(--space-4) var(--space-6);
       display: grid;
-      gap: 8px;
+      gap: var(--space-4);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

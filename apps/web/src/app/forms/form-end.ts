@@ -40,7 +40,7 @@ import { FormOf } from './form-of';
     .buttons {
       display: flex;
       flex-wrap: wrap;
-      gap: 8px;
+      gap: var(--space-4);
       align-items: center;
       justify-content: end;
     }

@@ -37,7 +37,7 @@ import { Problem } from './problem';
     :host {
       display: flex;
       flex-wrap: wrap;
-      gap: 8px;
+      gap: var(--space-4);
       align-items: center;
     }
     p {

@@ -21,8 +21,8 @@ import { Pick as PickField } from './pick';
     :host {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
-      gap: 8px 14px;
-      padding-top: 6px;
+      gap: var(--space-4) var(--space-6);
+      padding-top: var(--space-3);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -80,12 +80,14 @@ import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration, unsaidLi
     </form>
   `,
   styles: `
+    @use 'scale';
+
     .grid {
       display: grid;
       grid-template-columns: repeat(4, minmax(0, 1fr));
-      gap: 10px;
+      gap: var(--space-4);
       align-items: start;
-      padding-top: 4px;
+      padding-top: var(--space-2);
     }
     .two {
       grid-column: span 2;
@@ -94,11 +96,11 @@ import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration, unsaidLi
       grid-column: 1 / -1;
     }
     .over {
-      margin: 0 0 4px;
-      font-size: 13.5px;
+      margin: 0 0 var(--space-2);
+      font-size: var(--type-small);
       color: var(--mid);
     }
-    @media (width < 760px) {
+    @include scale.under(phone) {
       .grid {
         grid-template-columns: repeat(2, minmax(0, 1fr));
       }

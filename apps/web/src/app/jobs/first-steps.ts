@@ -54,9 +54,9 @@ const KEY = 'hephaist.first-steps-away';
   `,
   styles: `
     section {
-      padding: 14px 18px;
+      padding: var(--space-5) var(--space-6);
       display: grid;
-      gap: 8px;
+      gap: var(--space-4);
       justify-items: start;
     }
     ol {
@@ -68,9 +68,9 @@ const KEY = 'hephaist.first-steps-away';
     li {
       display: grid;
       grid-template-columns: 20px 1fr auto;
-      gap: 8px;
+      gap: var(--space-4);
       align-items: center;
-      padding: 7px 0;
+      padding: var(--space-4) 0;
       border-bottom: 1px solid var(--hairline);
     }
     .done strong {

@@ -1,19 +1,10 @@
 import type { JobSummary } from '@hephaist/contracts/exchange/answers';
 import { describe, expect, it } from 'vitest';
-import { farOf, nextOf, sortedJobs } from './job-next';
+import { aJob, aLine } from './a-job';
+import { nextOf, sortedJobs } from './job-next';
 
-const job = (more: Partial<JobSummary> = {}): JobSummary => ({
-  id: 'a',
-  name: 'Roof',
-  place: 'Dock',
-  joints: 4,
-  brazed: 4,
-  archived: false,
-  lines: 2,
-  tested: 2,
-  handedOver: null,
-  ...more,
-});
+const job = (more: Partial<JobSummary> = {}): JobSummary =>
+  aJob({ lines: [aLine(), aLine()], joints: 4, brazed: 4, tested: 2, ...more });
 
 describe('what a job needs next', () => {
   it.each([
@@ -49,9 +40,4 @@ describe('jobs in a row', () => {
     expect(ids('newest', 'NORTH al')).toEqual(['2']);
     expect(ids('newest', 'nowhere')).toEqual([]);
   });
-});
-
-it('says in figures how far a job is, what is left first', () => {
-  const said = farOf(job({ joints: 10, brazed: 3, lines: 1, tested: 0 })).map((f) => `${f.n} ${f.what}`);
-  expect(said).toEqual(['7 joints to braze', '3 brazed', '1 line', '1 without a pressure test']);
 });

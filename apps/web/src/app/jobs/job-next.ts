@@ -12,8 +12,8 @@ export function nextOf(j: JobSummary): { readonly says: string; readonly path: s
       path: 'plan',
       isDone: false,
     };
-  if (j.tested < j.lines)
-    return { says: `${many(j.lines - j.tested, 'line')} to test`, path: 'prove/pressure', isDone: false };
+  const untested = j.lines.length - j.tested;
+  if (untested) return { says: `${many(untested, 'line')} to test`, path: 'prove/pressure', isDone: false };
   return day
     ? { says: `handed over ${day}`, path: 'keep/hand-over', isDone: true }
     : { says: 'ready to hand over', path: 'keep/hand-over', isDone: false };
@@ -38,11 +38,3 @@ export function sortedJobs(jobs: readonly JobSummary[], sort: JobSort, find: str
     .filter((j) => words.every((w) => `${j.name} ${j.place}`.toLowerCase().includes(w)))
     .sort((a, b) => order[sort](a, b) || b.id.localeCompare(a.id));
 }
-
-/** How far a job is, in figures, those first that are its work. */
-export const farOf = (job: JobSummary): readonly { readonly n: number; readonly what: string }[] => [
-  { n: job.joints - job.brazed, what: 'joints to braze' },
-  { n: job.brazed, what: 'brazed' },
-  { n: job.lines, what: job.lines === 1 ? 'line' : 'lines' },
-  { n: job.lines - job.tested, what: 'without a pressure test' },
-];

@@ -11,15 +11,12 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
-import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { Router, RouterLink } from '@angular/router';
-import { DEMO_JOB_ID, type JobSummary } from '@hephaist/contracts/exchange/answers';
+import type { JobSummary } from '@hephaist/contracts/exchange/answers';
 import { AccountStore } from '../data/account.store';
 import { isJointList, type JointList, readJointList } from '../data/brought-list';
-import { CrewStore } from '../data/crew.store';
 import { importJobFile } from '../data/import-job';
 import { JobsStore } from '../data/jobs.store';
-import { Outbox } from '../data/outbox';
 import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
@@ -28,25 +25,29 @@ import { Done } from '../layout/done';
 import { Page } from '../layout/page';
 import { PageHead } from '../layout/page-head';
 import { May } from '../signing/may';
-import { hereZone, localNow } from '../time/zone';
 import { FirstSteps } from './first-steps';
-import { farOf, JOB_SORTS, type JobSort, nextOf, sortedJobs } from './job-next';
-import { lapsingOf } from './lapsing';
+import { HomeBeside } from './home-beside';
+import { JobLines } from './job-lines';
+import { JOB_SORTS, type JobSort, nextOf, sortedJobs } from './job-next';
+import { JobStrip } from './job-strip';
+import { standingOf } from './standing';
 import { WaitingFiles } from './waiting-files';
 
 /** Up to so many jobs are found by looking. */
 const FEW = 6;
-/** Up to so many have room to say how far each is in figures. */
+/** Up to so many have room for each of their lines. */
 const ROOMY = 2;
 
-/** Home: every job with how far it is and what it needs next; what runs out; a job file is brought in here. */
+/** Home: how the company stands, each job by its lines and what it needs next; a job's file is brought in here. */
 @Component({
   selector: 'hp-jobs-page',
   imports: [
     Entry,
     FirstSteps,
+    HomeBeside,
+    JobLines,
+    JobStrip,
     MatButtonModule,
-    MatProgressBarModule,
     May,
     Page,
     PageHead,
@@ -56,7 +57,7 @@ const ROOMY = 2;
   ],
   template: `
     <hp-page [wide]="1240">
-      <hp-page-head title="Jobs">
+      <hp-page-head [title]="standing()">
         <button *hpMay="'import'" matButton="outlined" (click)="picker.click()">Bring a file in</button>
         <button *hpMay="'write:job'" matButton="filled" (click)="beginJob()">Begin a job</button>
       </hp-page-head>
@@ -92,34 +93,22 @@ const ROOMY = 2;
                 <hp-pick label="In which order" [bare]="true" [options]="sorts" [(value)]="sort" />
               </div>
             }
-            <ul [class.few]="shown().length <= ROOMY">
+            <ul>
               @for (job of shown(); track job.id) {
                 @let next = nextOf(job);
-                <li class="sheet">
-                  <a [routerLink]="['/job', job.id, 'plan']" [queryParams]="keep() ? { add: keep() } : {}">
-                    <strong>{{ job.name }}</strong>
-                    <span class="quiet">{{ job.place }}</span>
-                    <span class="count">{{ job.brazed }} of {{ job.joints }} joints brazed</span>
-                    <mat-progress-bar
-                      [value]="(100 * job.brazed) / (job.joints || 1)"
-                      [attr.aria-label]="'Brazed joints of ' + job.name"
-                    />
-                  </a>
-                  @if (shown().length <= ROOMY) {
-                    <dl>
-                      @for (f of farOf(job); track f.what) {
-                        <div>
-                          <dd>{{ f.n }}</dd>
-                          <dt>{{ f.what }}</dt>
-                        </div>
-                      }
-                    </dl>
-                  }
-                  <p class="next">
+                <li>
+                  <p class="job">
+                    <a
+                      class="name"
+                      [routerLink]="['/job', job.id, 'plan']"
+                      [queryParams]="keep() ? { add: keep() } : {}"
+                      ><strong>{{ job.name }}</strong> <span class="quiet">{{ job.place }}</span></a
+                    >
+                    <span class="far quiet">{{ job.brazed }} of {{ job.joints }} brazed</span>
                     @if (next.isDone) {
                       <span class="fine">✓ {{ next.says }}</span>
                     } @else {
-                      Next: <a [routerLink]="'/job/' + job.id + '/' + next.path">{{ next.says }}</a>
+                      <a class="next" [routerLink]="'/job/' + job.id + '/' + next.path">{{ next.says }}</a>
                     }
                     <span class="does" *hpMay="'write:job'">
                       <button matButton (click)="copy(job)" [attr.aria-label]="'Copy ' + job.name">Copy</button>
@@ -132,11 +121,17 @@ const ROOMY = 2;
                       </button>
                     </span>
                   </p>
+                  @if (shown().length <= ROOMY) {
+                    <hp-job-lines [job]="job" />
+                  } @else {
+                    <hp-job-strip [job]="job" />
+                  }
                 </li>
               } @empty {
                 <li class="none">
-                  <p>{{ find() ? 'No job answers to that.' : old() ? 'No archived job.' : 'No job yet.' }}</p>
-                  @if (!find() && !old()) {
+                  @if (find() || old()) {
+                    <p>{{ find() ? 'No job answers to that.' : 'No archived job.' }}</p>
+                  } @else {
                     <p class="quiet">
                       Each job stands here with how far it is and what it needs next. Begin one, or drop a job’s file,
                       its package or a list of joints (CSV, .xlsx) on this page.
@@ -153,43 +148,16 @@ const ROOMY = 2;
               </button>
             </p>
           }
+          <form class="now" (submit)="$event.preventDefault(); answer()">
+            <hp-entry
+              label="One joint, now: no job, what is in the van"
+              placeholder="7/8 cu-brass valve up near txv 4in"
+              [(value)]="one"
+            />
+            <button matButton="outlined" type="submit">Answer it</button>
+          </form>
         </section>
-        <aside aria-label="What runs out and what waits">
-          @if (demoJob(); as id) {
-            <h2>New here?</h2>
-            <p>
-              <a [routerLink]="['/job', id, 'plan']" [queryParams]="{ guide: 'first' }"
-                >Make a first joint with your own hands</a
-              >
-              <span class="quiet">two minutes, in the demo</span>
-            </p>
-          }
-          <h2>On a roof</h2>
-          <p>
-            <a routerLink="/now">One joint, now</a>
-            <span class="quiet">with what is in the van, without a job</span>
-          </p>
-          <h2>Running out</h2>
-          @for (a of lapsing(); track a.brazer.id) {
-            <p>
-              <a [routerLink]="['/follow', 'brazer', a.brazer.id]">{{ a.brazer.name }}</a>
-              <span [class]="a.days < 0 ? 'refused' : 'caution'">{{
-                a.days < 0 ? '✕ lapsed ' + -a.days + ' days ago' : '▲ ' + a.days + ' days left'
-              }}</span>
-            </p>
-          } @empty {
-            <p class="quiet">Nobody’s qualification runs out within 30 days.</p>
-          }
-          <h2>Held in this browser</h2>
-          <p [class]="outbox.held().length ? 'caution' : 'quiet'">
-            {{
-              outbox.held().length
-                ? '▲ ' + outbox.held().length + ' to be sent as soon as the server answers'
-                : 'Nothing: everything entered is with the server.'
-            }}
-          </p>
-          <p class="quiet law">Advice only: local codes and licensed practice govern. Nothing here certifies.</p>
-        </aside>
+        <aside aria-label="What runs out and what waits"><hp-home-beside /></aside>
       </div>
     </hp-page>
   `,
@@ -205,13 +173,10 @@ export class JobsPage {
   private readonly asked = new Attempt();
   protected readonly problem = this.asked.failure;
   protected readonly nextOf = nextOf;
-  protected readonly outbox = inject(Outbox);
   private readonly dialog = inject(MatDialog);
-  private readonly crew = inject(CrewStore);
   protected readonly sorts = JOB_SORTS;
   protected readonly FEW = FEW;
   protected readonly ROOMY = ROOMY;
-  protected readonly farOf = farOf;
   protected readonly sort = signal<JobSort>('newest');
   protected readonly find = signal('');
   /** `job` where one is to be begun at once. */
@@ -220,12 +185,15 @@ export class JobsPage {
   readonly keep = input<string>();
   /** Archived jobs are shown instead of current ones. */
   protected readonly old = signal(false);
-  /** The demo's job, where it is loaded. */
-  protected readonly demoJob = computed(() => this.jobs()?.find((j) => j.id === DEMO_JOB_ID)?.id ?? null);
   protected readonly among = computed(() => (this.jobs() ?? []).filter((j) => j.archived === this.old()));
   protected readonly shown = computed(() => sortedJobs(this.among(), this.sort(), this.find()));
-  /** Whose qualification runs out soon, or ran out. */
-  protected readonly lapsing = computed(() => lapsingOf(this.crew.records(), localNow(hereZone()).slice(0, 10)));
+  /** How the company stands, in a sentence. */
+  protected readonly standing = computed(() => {
+    const jobs = this.jobs();
+    return jobs === null ? 'Jobs' : standingOf(jobs.filter((j) => !j.archived));
+  });
+  /** One joint of no job, in shorthand. */
+  protected readonly one = signal('');
   protected readonly archivedCount = computed(() => (this.jobs() ?? []).filter((j) => j.archived).length);
   private readonly waiting = viewChild.required(WaitingFiles);
   private readonly router = inject(Router);
@@ -258,6 +226,10 @@ export class JobsPage {
     if (!file) return;
     event.preventDefault();
     if (this.account.may('import')) void this.take(file);
+  }
+
+  protected answer(): void {
+    void this.router.navigate(['/now'], { queryParams: this.one().trim() ? { say: this.one().trim() } : {} });
   }
 
   protected async copy(job: JobSummary): Promise<void> {

@@ -49,18 +49,18 @@ import { WaitingFilesStore } from './waiting-files.store';
   styles: `
     :host {
       display: grid;
-      gap: 10px;
+      gap: var(--space-4);
     }
     h2 {
-      font-size: 18px;
+      font-size: var(--type-lead);
     }
     ul {
-      margin: 8px 0 0;
-      padding-left: 18px;
+      margin: var(--space-4) 0 0;
+      padding-left: var(--space-6);
     }
     mat-card-actions {
-      gap: 8px;
-      padding: 4px 16px 14px;
+      gap: var(--space-4);
+      padding: var(--space-2) var(--space-6) var(--space-5);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

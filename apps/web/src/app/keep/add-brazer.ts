@@ -34,7 +34,7 @@ import { FormOf } from '../forms/form-of';
     form {
       display: grid;
       grid-template-columns: minmax(160px, 240px) 150px;
-      gap: 8px;
+      gap: var(--space-4);
       align-items: start;
     }
   `,

@@ -72,13 +72,13 @@ import { StandingStrip } from './standing-strip';
       width: 270px;
     }
     .time p {
-      font-size: 13px;
+      font-size: var(--type-small);
     }
     .law {
-      margin-top: 6px;
+      margin-top: var(--space-3);
     }
     hp-table p {
-      font-size: 14px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

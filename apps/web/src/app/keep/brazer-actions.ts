@@ -77,8 +77,8 @@ const ASKED: Readonly<Record<Deed, { readonly day: string; readonly words: strin
   styles: `
     form {
       display: grid;
-      gap: 6px;
-      padding: 6px 0;
+      gap: var(--space-3);
+      padding: var(--space-3) 0;
       min-width: 190px;
     }
   `,

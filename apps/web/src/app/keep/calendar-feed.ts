@@ -26,7 +26,7 @@ import { calendarAddress } from '../data/papers';
   styles: `
     :host {
       display: grid;
-      gap: 8px;
+      gap: var(--space-4);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

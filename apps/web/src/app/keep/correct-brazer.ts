@@ -26,8 +26,8 @@ import { Done } from '../layout/done';
   styles: `
     form {
       display: grid;
-      gap: 6px;
-      padding: 6px 0;
+      gap: var(--space-3);
+      padding: var(--space-3) 0;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

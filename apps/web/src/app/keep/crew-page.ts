@@ -61,7 +61,7 @@ const SOON_DAYS = 30;
       margin: 0;
     }
     hp-table + p {
-      margin-top: 12px;
+      margin-top: var(--space-5);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

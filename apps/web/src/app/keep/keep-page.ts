@@ -65,6 +65,8 @@ import { RunningOut } from './running-out';
     </aside>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       flex: 1;
       min-height: 0;
@@ -72,44 +74,40 @@ import { RunningOut } from './running-out';
       grid-template-columns: 1fr 340px;
     }
     .main {
-      padding: 14px 18px;
+      padding: var(--space-5) var(--space-6);
       overflow-y: auto;
       display: flex;
       flex-direction: column;
-      gap: 12px;
+      gap: var(--space-5);
     }
     .head {
       display: flex;
       flex-wrap: wrap;
       justify-content: space-between;
       align-items: start;
-      gap: 12px;
+      gap: var(--space-5);
     }
     .ask {
-      display: grid;
-      grid-template-columns: 340px 160px 1fr;
-      gap: 12px;
+      @include scale.fields;
     }
-    .asks {
-      align-self: end;
-      padding-bottom: 6px;
+    .ask .asks {
+      flex: 2 1 240px;
+      max-width: none;
+      padding-bottom: var(--space-3);
     }
     aside {
       border-left: 1px solid var(--hairline);
-      padding: 14px 18px;
+      padding: var(--space-5) var(--space-6);
       overflow-y: auto;
       background: var(--sheet);
       display: flex;
       flex-direction: column;
-      gap: 20px;
+      gap: var(--space-7);
     }
-    @media (max-width: 1000px) {
+    @include scale.under(desk) {
       :host {
         display: block;
         overflow-y: auto;
-      }
-      .ask {
-        grid-template-columns: minmax(0, 1fr);
       }
       .main,
       aside {

@@ -29,7 +29,7 @@ import { localNow } from '../time/zone';
   styles: `
     :host {
       display: grid;
-      gap: 6px;
+      gap: var(--space-3);
       justify-items: start;
     }
     :host:empty {

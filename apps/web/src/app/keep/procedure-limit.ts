@@ -36,7 +36,7 @@ import { signedNow } from './signed-now';
     form {
       display: grid;
       grid-template-columns: 1fr auto;
-      gap: 8px;
+      gap: var(--space-4);
       align-items: end;
     }
   `,

@@ -32,7 +32,7 @@ import { ProcedureLimit } from './procedure-limit';
   styles: `
     :host {
       display: grid;
-      gap: 8px;
+      gap: var(--space-4);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

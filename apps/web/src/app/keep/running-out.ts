@@ -29,11 +29,11 @@ import { WorkStore } from '../data/work.store';
   styles: `
     :host {
       display: grid;
-      gap: 4px;
+      gap: var(--space-2);
     }
     p.quiet {
-      margin-bottom: 8px;
-      font-size: 13.5px;
+      margin-bottom: var(--space-4);
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

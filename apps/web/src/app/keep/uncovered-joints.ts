@@ -36,12 +36,12 @@ type Joint = JointToWriteFor & { readonly mark: string };
   styles: `
     :host {
       display: grid;
-      gap: 8px;
-      padding: 14px 16px;
+      gap: var(--space-4);
+      padding: var(--space-5) var(--space-6);
     }
     .why {
       display: block;
-      margin-bottom: 4px;
+      margin-bottom: var(--space-2);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -28,6 +28,8 @@ import { type Tab, Tabs } from '../shell/tabs';
     </section>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       flex: 1;
       min-height: 0;
@@ -35,6 +37,7 @@ import { type Tab, Tabs } from '../shell/tabs';
       grid-template-columns: var(--list, 1fr) var(--detail, 1fr);
     }
     section {
+      @include scale.measure;
       overflow-y: auto;
     }
     .list {
@@ -43,16 +46,16 @@ import { type Tab, Tabs } from '../shell/tabs';
     }
     hp-tabs {
       display: block;
-      padding: 10px 16px 0;
+      padding: var(--space-4) var(--space-6) 0;
       background: var(--paper);
     }
     .detail {
-      padding: 14px 18px;
+      padding: var(--space-5) var(--space-6);
       display: grid;
-      gap: 10px;
+      gap: var(--space-4);
       align-content: start;
     }
-    @media (max-width: 1000px) {
+    @include scale.under(desk) {
       :host {
         grid-template-columns: minmax(0, 1fr);
         overflow-y: auto;

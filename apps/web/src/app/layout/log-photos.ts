@@ -51,7 +51,7 @@ const MOST = 6;
     :host {
       display: flex;
       flex-wrap: wrap;
-      gap: 8px;
+      gap: var(--space-4);
       align-items: center;
     }
     figure {
@@ -72,7 +72,7 @@ const MOST = 6;
       right: 2px;
       min-height: 24px;
       min-width: 24px;
-      padding: 0 4px;
+      padding: 0 var(--space-2);
     }
     p {
       width: 100%;

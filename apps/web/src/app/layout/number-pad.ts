@@ -45,16 +45,16 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as c
     }
     div[role='dialog'] {
       width: min(520px, 94vw);
-      padding: 18px;
+      padding: var(--space-6);
       display: grid;
-      gap: 12px;
+      gap: var(--space-5);
       background: var(--sheet);
       border: 1px solid var(--line-strong);
       border-radius: 10px;
     }
     button {
       font: inherit;
-      font-size: 22px;
+      font-size: var(--type-head);
       min-height: 58px;
       color: var(--ink);
       background: var(--paper);
@@ -70,29 +70,27 @@ const KEYS = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '⌫'] as c
     .keys {
       display: grid;
       grid-template-columns: repeat(3, 1fr);
-      gap: 8px;
+      gap: var(--space-4);
     }
     .which button {
-      font-size: 17px;
+      font-size: var(--type-lead);
     }
     output {
-      font:
-        600 46px/1 'Barlow Condensed',
-        sans-serif;
+      font: 600 var(--type-figure)/1 var(--face-head);
       text-align: right;
     }
     small {
-      font-size: 20px;
+      font-size: var(--type-head);
       color: var(--mid);
     }
     p {
       color: var(--refused);
-      font-size: 18px;
+      font-size: var(--type-lead);
     }
     .end {
       display: grid;
       grid-template-columns: 1fr 2fr;
-      gap: 8px;
+      gap: var(--space-4);
     }
     .go {
       background: var(--copper);

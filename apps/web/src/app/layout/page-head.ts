@@ -12,8 +12,8 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
       display: flex;
       flex-wrap: wrap;
       align-items: center;
-      gap: 8px;
-      padding: 12px var(--head-inset, 16px);
+      gap: var(--space-4);
+      padding: var(--space-5) var(--head-inset, var(--space-6));
       background: var(--paper);
     }
     h1 {

@@ -13,7 +13,7 @@ import { ChangeDetectionStrategy, Component, input } from '@angular/core';
     }
     main {
       margin: 0 auto;
-      padding: 14px 18px 40px;
+      padding: var(--space-5) var(--space-6) var(--space-8);
       --head-inset: 0;
     }
     @media print {

@@ -32,7 +32,7 @@ import { UnitsStore } from '../units/units.store';
     }
     .meaning {
       margin: 0;
-      padding: 8px 16px;
+      padding: var(--space-4) var(--space-6);
       max-width: 34ch;
     }
   `,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, untracked } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatChipsModule } from '@angular/material/chips';
@@ -13,13 +13,13 @@ import { JointCard } from '../answer/joint-card';
 import { JointNumbers } from '../answer/joint-numbers';
 import { JointReasons } from '../answer/joint-reasons';
 import { ShopStore } from '../data/shop.store';
+import { VanShelf } from '../data/van-shelf';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { Page } from '../layout/page';
 import { SayPipe } from '../units/say.pipe';
 import { UnitsStore } from '../units/units.store';
 import { asJoint, INTO, type NowDraft, nowDraft, nowJoint, nowLine, usualStandard } from './now-draft';
-import { VanShelf } from './van-shelf';
 
 /** One joint, now: said by touches or in shorthand, answered with what is in the van; no job, no signing in, no server. */
 @Component({
@@ -146,35 +146,35 @@ import { VanShelf } from './van-shelf';
     </hp-page>
   `,
   styles: `
+    @use 'scale';
+
     .top {
       display: flex;
-      gap: 14px;
+      gap: var(--space-5);
       align-items: center;
-      margin: 0 0 8px;
+      margin: 0 0 var(--space-4);
     }
     .top a {
       margin-left: auto;
     }
     .name {
-      font:
-        600 22px/1 'Barlow Condensed',
-        sans-serif;
+      font: 600 var(--type-head)/1 var(--face-head);
       letter-spacing: 0.06em;
       color: var(--copper);
     }
     .desk {
       display: grid;
       grid-template-columns: 360px minmax(0, 1fr);
-      gap: 24px;
+      gap: var(--space-7);
       align-items: start;
     }
     section {
       display: grid;
-      gap: 10px;
+      gap: var(--space-4);
     }
     h2 {
-      margin: 6px 0 0;
-      font-size: 14px;
+      margin: var(--space-3) 0 0;
+      font-size: var(--type-small);
       color: var(--mid);
       font-weight: 500;
     }
@@ -182,10 +182,10 @@ import { VanShelf } from './van-shelf';
       justify-self: start;
     }
     .none {
-      padding: 24px 0;
+      padding: var(--space-7) 0;
       max-width: 46ch;
     }
-    @media (width < 860px) {
+    @include scale.under(desk) {
       .desk {
         grid-template-columns: minmax(0, 1fr);
       }
@@ -211,6 +211,8 @@ import { VanShelf } from './van-shelf';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NowPage {
+  /** The joint in shorthand, from wherever it was asked. */
+  readonly say = input<string>();
   protected readonly shelf = inject(VanShelf);
   protected readonly van = this.shelf.van;
   protected readonly tables = inject(ShopStore).tables;
@@ -250,6 +252,13 @@ export class NowPage {
     const { fillerIds, fluxIds } = this.van();
     return [...fillerIds, ...fluxIds].join(', ') || 'anything';
   });
+
+  constructor() {
+    effect(() => {
+      const said = this.say();
+      if (said) untracked(() => this.set({ said }));
+    });
+  }
 
   protected set(change: Partial<NowDraft>): void {
     this.d.update((d) => ({ ...d, ...change }));

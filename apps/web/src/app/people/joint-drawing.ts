@@ -22,7 +22,7 @@ import { ChangeDetectionStrategy, Component } from '@angular/core';
   styles: `
     svg {
       width: 100%;
-      font-size: 14px;
+      font-size: var(--type-small);
       fill: var(--mid);
     }
     .wall {

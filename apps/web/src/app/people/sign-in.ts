@@ -119,6 +119,8 @@ import { JointDrawing } from './joint-drawing';
     </main>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       position: fixed;
       inset: 0;
@@ -131,20 +133,20 @@ import { JointDrawing } from './joint-drawing';
     main {
       display: grid;
       grid-template-columns: minmax(0, 440px) auto;
-      gap: 30px 64px;
+      gap: var(--space-7) var(--space-9);
       align-items: center;
-      padding: 24px 16px;
+      padding: var(--space-7) var(--space-6);
     }
     .who {
       display: grid;
-      gap: 12px;
+      gap: var(--space-5);
     }
     .who .name {
-      font-size: 34px;
+      font-size: var(--type-large);
       margin: 0;
     }
     .says {
-      font-size: 19px;
+      font-size: var(--type-head);
       line-height: 1.35;
       margin: 0;
       max-width: 40ch;
@@ -154,18 +156,18 @@ import { JointDrawing } from './joint-drawing';
       margin: 0;
       padding: 0;
       display: grid;
-      gap: 6px;
+      gap: var(--space-3);
     }
     li {
       display: grid;
       grid-template-columns: 218px 1fr;
-      gap: 10px;
+      gap: var(--space-4);
       align-items: center;
     }
     li button {
       justify-content: flex-start;
     }
-    @media (width < 860px) {
+    @include scale.under(desk) {
       main {
         grid-template-columns: minmax(0, 440px);
         justify-content: center;
@@ -176,14 +178,12 @@ import { JointDrawing } from './joint-drawing';
     }
     form {
       width: min(400px, 94vw);
-      padding: 22px 26px;
+      padding: var(--space-7) var(--space-7);
       display: grid;
-      gap: 12px;
+      gap: var(--space-5);
     }
     .name {
-      font:
-        600 20px/1 'Barlow Condensed',
-        sans-serif;
+      font: 600 var(--type-head)/1 var(--face-head);
       letter-spacing: 0.06em;
       color: var(--copper);
     }
@@ -191,7 +191,7 @@ import { JointDrawing } from './joint-drawing';
       --mat-button-filled-container-height: 38px;
     }
     .small {
-      font-size: 13.5px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

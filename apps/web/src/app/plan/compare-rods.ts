@@ -41,17 +41,19 @@ import { firstPrices } from './prices';
     <mat-dialog-actions align="end"><button matButton="outlined" mat-dialog-close>Close</button></mat-dialog-actions>
   `,
   styles: `
+    @use 'scale';
+
     .ask {
       display: grid;
       grid-template-columns: 160px 160px 1fr;
-      gap: 12px;
+      gap: var(--space-5);
       align-items: end;
-      margin-bottom: 8px;
+      margin-bottom: var(--space-4);
     }
     .two {
       display: grid;
       grid-template-columns: 3fr 2fr;
-      gap: 14px;
+      gap: var(--space-5);
     }
     hp-ladder {
       height: 420px;
@@ -59,9 +61,9 @@ import { firstPrices } from './prices';
       top: 0;
     }
     hp-table + hp-table {
-      margin-top: 12px;
+      margin-top: var(--space-5);
     }
-    @media (max-width: 800px) {
+    @include scale.under(hand) {
       .two {
         grid-template-columns: 1fr;
       }

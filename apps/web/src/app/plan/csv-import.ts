@@ -72,7 +72,7 @@ const BATCH = 2000;
   `,
   styles: `
     p {
-      margin: 8px 0;
+      margin: var(--space-4) 0;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -53,23 +53,25 @@ import type { Wishes } from './prices';
     </p>
   `,
   styles: `
+    @use 'scale';
+
     h3 {
-      margin: 16px 0 4px;
-      font-size: 15px;
+      margin: var(--space-6) 0 var(--space-2);
+      font-size: var(--type-body);
     }
     .ask {
       display: grid;
       grid-template-columns: repeat(3, 1fr) 2fr;
-      gap: 12px;
+      gap: var(--space-5);
     }
-    @container (width < 640px) {
+    @include scale.under(hand) {
       .ask {
         grid-template-columns: 1fr 1fr;
       }
     }
     :host {
       display: block;
-      container-type: inline-size;
+      @include scale.measure;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -104,11 +104,13 @@ import { TorchFit } from './torch-fit';
     }
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: flex;
       flex-direction: column;
-      gap: 10px;
-      padding: 12px 18px 16px;
+      gap: var(--space-4);
+      padding: var(--space-5) var(--space-6) var(--space-6);
       overflow-y: auto;
       min-height: 0;
     }
@@ -118,26 +120,26 @@ import { TorchFit } from './torch-fit';
     .drawings {
       display: grid;
       grid-template-columns: 3fr 2fr;
-      gap: 10px;
+      gap: var(--space-4);
       height: clamp(300px, 44vh, 440px);
     }
     .heat {
-      container-type: inline-size;
+      @include scale.measure;
     }
     .bare {
       padding: 0;
     }
     .why {
       display: grid;
-      gap: 14px;
+      gap: var(--space-5);
       align-content: start;
     }
     .below {
       display: grid;
       grid-template-columns: 3fr 2fr;
-      gap: 18px;
+      gap: var(--space-6);
     }
-    @media (width < 760px) {
+    @include scale.under(phone) {
       .drawings {
         grid-template-columns: minmax(0, 1fr);
         grid-template-rows: 320px 380px;

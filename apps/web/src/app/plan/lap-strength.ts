@@ -39,7 +39,7 @@ import { UnitsStore } from '../units/units.store';
   styles: `
     .ask {
       display: flex;
-      gap: 10px;
+      gap: var(--space-4);
       align-items: center;
     }
     mat-slider {

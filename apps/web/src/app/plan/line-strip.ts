@@ -76,23 +76,18 @@ interface Ring {
     </svg>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: block;
       border-bottom: 1px solid var(--hairline);
     }
-    @media (width < 1000px) {
-      :host {
-        overflow-x: auto;
-      }
-      svg {
-        min-width: 960px;
-      }
-    }
+    @include scale.long-drawing(960px);
     svg {
       display: block;
       width: 100%;
       height: 92px;
-      font-size: 13px;
+      font-size: var(--type-small);
       fill: var(--ink);
     }
     .quiet {

@@ -68,7 +68,7 @@ import { SayPipe } from '../units/say.pipe';
     :host {
       display: flex;
       flex-direction: column;
-      gap: 6px;
+      gap: var(--space-3);
     }
     .no {
       --mat-chip-label-text-color: var(--refused);
@@ -76,7 +76,7 @@ import { SayPipe } from '../units/say.pipe';
     }
     .why {
       border-left: 3px solid var(--copper);
-      padding-left: 10px;
+      padding-left: var(--space-4);
     }
     .refuse {
       color: var(--refused);

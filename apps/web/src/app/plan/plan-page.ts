@@ -26,6 +26,7 @@ const WIDE_KEY = 'hephaist.wide';
     />
     <div class="desk" [class.wide]="wide()">
       <hp-schedule
+        [class.no-print]="!wide() && store.selected() !== null"
         [wide]="wide()"
         (add)="openForm(true)"
         (edit)="openForm(false)"
@@ -61,6 +62,8 @@ const WIDE_KEY = 'hephaist.wide';
     </div>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: flex;
       flex-direction: column;
@@ -80,13 +83,19 @@ const WIDE_KEY = 'hephaist.wide';
       border-right: 1px solid var(--hairline);
     }
     .none {
-      padding: clamp(18px, 6vw, 60px);
+      padding: var(--space-7);
       max-width: 64ch;
       display: grid;
-      gap: 10px;
+      gap: var(--space-4);
       align-content: start;
     }
-    @media (max-width: 1000px) {
+    @media print {
+      :host,
+      .desk {
+        display: block;
+      }
+    }
+    @include scale.under(desk) {
       .desk {
         grid-template-columns: 1fr;
         grid-template-rows: max(45vh, 380px) auto;

@@ -32,24 +32,26 @@ const SELECTION = 'selection';
   imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, GasNeeds, PickField, RodServes],
   templateUrl: './rod-list.html',
   styles: `
+    @use 'scale';
+
     .ask {
       display: grid;
       grid-template-columns: 2fr 1fr 1fr 1fr 1fr;
-      gap: 12px;
+      gap: var(--space-5);
       align-items: start;
-      margin-bottom: 12px;
+      margin-bottom: var(--space-5);
     }
     h3 {
-      margin: 16px 0 4px;
-      font-size: 15px;
+      margin: var(--space-6) 0 var(--space-2);
+      font-size: var(--type-body);
     }
     p {
-      margin-top: 8px;
+      margin-top: var(--space-4);
     }
     .carried td {
       background: var(--tint);
     }
-    @media (max-width: 700px) {
+    @include scale.under(hand) {
       .ask {
         grid-template-columns: 1fr 1fr;
       }

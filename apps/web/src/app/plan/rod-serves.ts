@@ -29,11 +29,11 @@ const NAMED = 12;
   `,
   styles: `
     h3 {
-      margin: 16px 0 4px;
-      font-size: 15px;
+      margin: var(--space-6) 0 var(--space-2);
+      font-size: var(--type-body);
     }
     p {
-      margin: 6px 0;
+      margin: var(--space-3) 0;
     }
     hp-pick {
       max-width: 220px;

@@ -30,9 +30,9 @@ import { COLUMNS } from './schedule-columns';
   styles: `
     form {
       display: flex;
-      gap: 6px;
+      gap: var(--space-3);
       align-items: center;
-      padding: 6px 14px;
+      padding: var(--space-3) var(--space-6);
       background: var(--tint);
     }
     hp-pick {

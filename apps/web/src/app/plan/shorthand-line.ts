@@ -69,22 +69,24 @@ import { jointsWord, StepDone } from './step-done';
         @if (reading().joint && line()) {
           <strong class="fine">↵ adds {{ reading().count * reading().joints.length }} to {{ line()?.name }}</strong>
         }
+      } @else {
+        <span class="quiet">how many, size, metals, fitting, how it lies; ↵ adds them</span>
       }
     </p>
   `,
   styles: `
     :host {
       display: block;
-      padding: 8px 14px 0;
+      padding: var(--space-4) var(--space-6) 0;
       background: var(--paper);
     }
     p {
       display: flex;
       flex-wrap: wrap;
-      gap: 2px 10px;
-      font-size: 13.5px;
+      gap: var(--space-1) var(--space-4);
+      font-size: var(--type-small);
       min-height: 19px;
-      padding-top: 2px;
+      padding-top: var(--space-1);
     }
     mark {
       background: none;

@@ -53,7 +53,7 @@ const byPractice = (tips: readonly Tip[]): Tip[] => tips.map(({ efficiency: _own
   `,
   styles: `
     p {
-      margin: 6px 0 0;
+      margin: var(--space-3) 0 0;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

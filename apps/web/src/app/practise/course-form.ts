@@ -66,20 +66,22 @@ import { type CourseDraft, courseFrom, draftOf, type ExerciseDraft, withJoints }
     </form>
   `,
   styles: `
+    @use 'scale';
+
     form {
       display: grid;
-      gap: 12px;
+      gap: var(--space-5);
       max-width: 640px;
     }
     fieldset {
       display: grid;
       grid-template-columns: repeat(3, minmax(0, 1fr));
-      gap: 10px;
+      gap: var(--space-4);
       border: 0;
       border-top: 1px solid var(--hairline);
-      padding: 6px 0 0;
+      padding: var(--space-3) 0 0;
     }
-    @media (width < 480px) {
+    @include scale.under(hand) {
       fieldset {
         grid-template-columns: minmax(0, 1fr);
       }

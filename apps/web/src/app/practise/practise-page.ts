@@ -64,6 +64,8 @@ import { type Question, questionOf } from './questions';
     }
   `,
   styles: `
+    @use 'scale';
+
     :host {
       flex: 1;
       min-height: 0;
@@ -72,19 +74,19 @@ import { type Question, questionOf } from './questions';
       overflow-y: auto;
     }
     .ask {
-      padding: 22px 24px;
+      padding: var(--space-7) var(--space-7);
       display: flex;
       flex-direction: column;
-      gap: 14px;
+      gap: var(--space-5);
     }
     .options {
       display: grid;
       grid-template-columns: 1fr 1fr;
-      gap: 10px;
+      gap: var(--space-4);
     }
     .options .mdc-button {
       min-height: 52px;
-      font-size: 18px;
+      font-size: var(--type-lead);
       justify-content: center;
     }
     .options .mdc-button[aria-pressed='true'] {
@@ -94,16 +96,16 @@ import { type Question, questionOf } from './questions';
     }
     [role='status'] {
       display: grid;
-      gap: 6px;
+      gap: var(--space-3);
       justify-items: start;
     }
     .answer {
       font-weight: 600;
     }
     .drawings {
-      padding: 22px 24px 22px 0;
+      padding: var(--space-7) var(--space-7) var(--space-7) 0;
       display: grid;
-      gap: 12px;
+      gap: var(--space-5);
       grid-template-rows: 320px 340px;
     }
     .covered {
@@ -111,19 +113,19 @@ import { type Question, questionOf } from './questions';
       place-items: center;
     }
     .none {
-      padding: 40px;
+      padding: var(--space-8);
     }
-    @media (width < 1000px) {
+    @include scale.under(desk) {
       :host {
         display: block;
-        padding: 0 18px;
+        padding: 0 var(--space-6);
       }
       .ask {
         max-width: none;
-        padding: 18px 0;
+        padding: var(--space-6) 0;
       }
       .drawings {
-        padding: 0 0 20px;
+        padding: 0 0 var(--space-7);
         grid-template-rows: auto;
       }
     }

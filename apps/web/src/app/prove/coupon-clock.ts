@@ -48,7 +48,7 @@ const CUT_HOUR = 1.5;
     svg {
       width: 100%;
       height: 100%;
-      font-size: 11px;
+      font-size: var(--type-note);
     }
     .socket {
       fill: var(--tint);

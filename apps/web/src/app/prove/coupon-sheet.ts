@@ -67,7 +67,7 @@ import { TracedPicture } from './traced-picture';
       </p>
     }
     <hp-second-look kind="coupon" [record]="c" [what]="c.number" />
-    <p>
+    <p class="acts">
       <hp-paper kind="coupon" [id]="c.id">BPQ</hp-paper>
       <hp-follow of="coupon" [id]="c.id" [name]="c.number" />
     </p>
@@ -120,13 +120,13 @@ import { TracedPicture } from './traced-picture';
     :host {
       display: flex;
       flex-direction: column;
-      gap: 8px;
+      gap: var(--space-4);
     }
     .drawn {
-      padding: 10px 14px;
+      padding: var(--space-4) var(--space-6);
     }
     ul {
-      padding-left: 18px;
+      padding-left: var(--space-6);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

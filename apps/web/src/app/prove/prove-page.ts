@@ -80,14 +80,14 @@ function worstWords(coupon: Coupon, verdict: CouponVerdict): string {
       display: contents;
     }
     h2 {
-      padding: 4px 16px 0;
+      padding: var(--space-2) var(--space-6) 0;
     }
     .reserved {
       display: flex;
       flex-wrap: wrap;
       align-items: center;
-      gap: 2px 10px;
-      padding: 2px 16px;
+      gap: var(--space-1) var(--space-4);
+      padding: var(--space-1) var(--space-6);
       span:last-child {
         margin-left: auto;
       }

@@ -30,7 +30,7 @@ import { UnitsStore } from '../units/units.store';
   styles: `
     svg {
       width: 100%;
-      font-size: 12.5px;
+      font-size: var(--type-note);
     }
     text {
       fill: var(--mid);

@@ -42,7 +42,7 @@ import { lengthOf, pathBetween } from './line-geometry';
       stroke: #e3471f;
     }
     p {
-      font-size: 13.5px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

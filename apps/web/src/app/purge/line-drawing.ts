@@ -73,21 +73,16 @@ import { UnitsStore } from '../units/units.store';
     </svg>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: block;
     }
-    @media (width < 1000px) {
-      :host {
-        overflow-x: auto;
-      }
-      svg {
-        min-width: 900px;
-      }
-    }
+    @include scale.long-drawing(900px);
     svg {
       width: 100%;
       max-height: 46vh;
-      font-size: 13px;
+      font-size: var(--type-small);
     }
     .tube {
       fill: none;
@@ -153,7 +148,7 @@ import { UnitsStore } from '../units/units.store';
     }
     .small {
       fill: var(--mid);
-      font-size: 12px;
+      font-size: var(--type-note);
     }
     g[role='button'] {
       cursor: pointer;

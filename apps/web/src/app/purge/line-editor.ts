@@ -88,7 +88,7 @@ const NEAR = 26;
     svg {
       width: 100%;
       max-height: 34vh;
-      font-size: 13px;
+      font-size: var(--type-small);
       touch-action: none;
       background: var(--sheet);
       border: 1px solid var(--hairline);
@@ -97,17 +97,17 @@ const NEAR = 26;
     .does {
       display: flex;
       flex-wrap: wrap;
-      gap: 8px;
+      gap: var(--space-4);
       align-items: center;
-      margin-bottom: 6px;
+      margin-bottom: var(--space-3);
     }
     kbd {
       font: inherit;
-      font-size: 12px;
+      font-size: var(--type-note);
       color: var(--mid);
       border: 1px solid var(--hairline);
       border-radius: 3px;
-      padding: 0 4px;
+      padding: 0 var(--space-2);
     }
     .tube {
       fill: none;

@@ -42,13 +42,15 @@ import { sessionOf } from './session-draft';
     }
   `,
   styles: `
+    @use 'scale';
+
     form {
       display: grid;
       grid-template-columns: 2fr 2fr 1fr 1fr auto;
-      gap: 10px;
+      gap: var(--space-4);
       align-items: end;
     }
-    @media (max-width: 900px) {
+    @include scale.under(desk) {
       form {
         grid-template-columns: 1fr 1fr;
       }

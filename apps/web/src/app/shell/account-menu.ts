@@ -58,6 +58,8 @@ import { ThemeStore } from './theme';
     }
   `,
   styles: `
+    @use 'scale';
+
     :host {
       align-self: center;
       flex: none;
@@ -67,17 +69,17 @@ import { ThemeStore } from './theme';
       --mat-button-outlined-label-text-size: 14px;
     }
     .who {
-      padding: 8px 16px;
+      padding: var(--space-4) var(--space-6);
       margin: 0;
     }
     .mdc-button mat-icon {
       display: none;
     }
-    @media (width < 1000px) {
+    @include scale.under(desk) {
       .mdc-button {
         --mat-button-outlined-container-height: 44px;
         min-width: 44px;
-        padding: 0 10px;
+        padding: 0 var(--space-4);
         --mat-button-outlined-outline-color: transparent;
       }
       .words {

@@ -23,7 +23,7 @@ import { urlOf } from './url-of';
       min-height: 0;
     }
     .says-problem {
-      padding: 8px 18px;
+      padding: var(--space-4) var(--space-6);
     }
     @media print {
       :host {

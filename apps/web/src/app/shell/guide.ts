@@ -31,10 +31,10 @@ interface Step {
     section {
       display: flex;
       flex-wrap: wrap;
-      gap: 6px 16px;
+      gap: var(--space-3) var(--space-6);
       align-items: center;
       justify-content: space-between;
-      padding: 10px 18px;
+      padding: var(--space-4) var(--space-6);
       background: var(--tint);
       border-top: 2px solid var(--copper);
     }
@@ -44,11 +44,11 @@ interface Step {
     }
     strong {
       color: var(--copper);
-      margin-right: 8px;
+      margin-right: var(--space-4);
     }
     span {
       display: flex;
-      gap: 6px;
+      gap: var(--space-3);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

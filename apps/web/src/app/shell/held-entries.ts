@@ -57,9 +57,9 @@ import { newerVersion, takeNewer } from './newer-version';
   styles: `
     .bar {
       display: flex;
-      gap: 14px;
+      gap: var(--space-5);
       align-items: center;
-      padding: 4px 18px;
+      padding: var(--space-2) var(--space-6);
       border-top: 1px solid var(--line-strong);
       background: var(--sheet);
     }

@@ -26,7 +26,7 @@ import { RefusedEntry } from './refused-entry';
   `,
   styles: `
     ul {
-      padding: 6px 36px 10px;
+      padding: var(--space-3) var(--space-8) var(--space-4);
       background: var(--sheet);
     }
   `,

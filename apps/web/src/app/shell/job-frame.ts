@@ -80,6 +80,8 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
     </main>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: flex;
       flex-direction: column;
@@ -94,21 +96,21 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
     }
     .strip {
       margin: 0;
-      padding: 6px 18px;
+      padding: var(--space-3) var(--space-6);
       color: var(--caution);
       background: var(--tint);
     }
     .middle {
-      margin: 80px auto;
+      margin: var(--space-9) auto;
       display: grid;
-      gap: 12px;
+      gap: var(--space-5);
       max-width: 50ch;
     }
     .mdc-button {
-      margin-right: 8px;
+      margin-right: var(--space-4);
     }
     /* The places stand at the foot there. */
-    @media (width < 760px) {
+    @include scale.under(phone) {
       main:not(.bare) {
         padding-bottom: calc(56px + env(safe-area-inset-bottom));
       }

@@ -38,11 +38,11 @@ import { type Column, Table } from '../layout/table';
       font: inherit;
       border: 1px solid var(--line-strong);
       border-radius: 3px;
-      padding: 0 6px;
+      padding: 0 var(--space-3);
       white-space: nowrap;
     }
     p {
-      margin-top: 12px;
+      margin-top: var(--space-5);
       max-width: 46ch;
     }
   `,

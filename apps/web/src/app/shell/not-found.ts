@@ -14,7 +14,7 @@ import { Header } from './header';
   `,
   styles: `
     main {
-      margin: 80px auto;
+      margin: var(--space-9) auto;
       max-width: 50ch;
     }
   `,

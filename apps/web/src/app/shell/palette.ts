@@ -51,22 +51,22 @@ import { Findables } from './findables';
   styles: `
     :host {
       display: grid;
-      gap: 6px;
-      padding: 14px 16px 10px;
+      gap: var(--space-3);
+      padding: var(--space-5) var(--space-6) var(--space-4);
     }
     .row {
       display: flex;
-      gap: 10px;
+      gap: var(--space-4);
       align-items: baseline;
     }
     .kind {
       flex: 0 0 72px;
-      font-size: 13px;
+      font-size: var(--type-small);
       color: var(--mid);
     }
     p {
       margin: 0;
-      font-size: 13.5px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

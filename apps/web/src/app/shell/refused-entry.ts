@@ -55,7 +55,7 @@ const named = (id: string, name: string): [string, string] => [id, name];
     th,
     td {
       text-align: left;
-      padding: 1px 18px 1px 0;
+      padding: 1px var(--space-6) 1px 0;
       font-weight: 400;
       overflow-wrap: anywhere;
     }

@@ -39,7 +39,7 @@ export interface Tab {
     }
     a {
       min-width: 0;
-      padding: 0 9px;
+      padding: 0 var(--space-4);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -34,8 +34,8 @@ import { AlarmSound } from './alarm-sound';
     aside {
       display: flex;
       flex-wrap: wrap;
-      gap: 4px 18px;
-      padding: 4px 18px;
+      gap: var(--space-2) var(--space-6);
+      padding: var(--space-2) var(--space-6);
       background: var(--tint);
     }
     a {

@@ -22,25 +22,27 @@ import { UnitsStore } from '../units/units.store';
   imports: [MatButtonModule, Entry, FormEnd, FormOf, PickField],
   templateUrl: './row-form.html',
   styles: `
+    @use 'scale';
+
     :host {
       display: block;
       background: var(--sheet);
       border: 1px solid var(--copper);
       border-radius: 6px;
-      padding: 10px 14px;
+      padding: var(--space-4) var(--space-6);
       max-height: 60vh;
       overflow-y: auto;
     }
     form {
       display: grid;
       grid-template-columns: repeat(4, 1fr);
-      gap: 8px 14px;
+      gap: var(--space-4) var(--space-6);
       align-items: start;
     }
     .two {
       grid-column: span 2;
     }
-    @media (max-width: 800px) {
+    @include scale.under(hand) {
       form {
         grid-template-columns: 1fr 1fr;
       }

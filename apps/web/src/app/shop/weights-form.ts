@@ -46,17 +46,19 @@ const NAMES = Object.keys(WEIGHT_WORDS) as Name[];
     </form>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       overflow-y: auto;
     }
     form {
       display: grid;
       grid-template-columns: repeat(3, 1fr);
-      gap: 10px 18px;
-      padding: 10px 0;
+      gap: var(--space-4) var(--space-6);
+      padding: var(--space-4) 0;
       max-width: 860px;
     }
-    @media (max-width: 700px) {
+    @include scale.under(hand) {
       form {
         grid-template-columns: 1fr 1fr;
       }

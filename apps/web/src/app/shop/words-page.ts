@@ -36,14 +36,16 @@ import { SayPipe } from '../units/say.pipe';
     </hp-page>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: contents;
     }
     dl > div {
       display: grid;
       grid-template-columns: 190px minmax(0, 1fr);
-      gap: 4px 18px;
-      padding: 8px 16px;
+      gap: var(--space-2) var(--space-6);
+      padding: var(--space-4) var(--space-6);
       border-bottom: 1px solid var(--hairline);
     }
     dt {
@@ -54,9 +56,9 @@ import { SayPipe } from '../units/say.pipe';
     }
     .source {
       display: block;
-      font-size: 13.5px;
+      font-size: var(--type-small);
     }
-    @media (width < 760px) {
+    @include scale.under(phone) {
       dl > div {
         grid-template-columns: minmax(0, 1fr);
       }

@@ -47,7 +47,7 @@ import { Signer } from './signer';
     form {
       display: grid;
       grid-template-columns: 2fr 1fr;
-      gap: 8px 12px;
+      gap: var(--space-4) var(--space-5);
       align-items: start;
       max-width: 560px;
     }

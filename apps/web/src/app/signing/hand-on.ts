@@ -57,25 +57,25 @@ const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '⌫', '0'] as const;
       display: block;
       width: 100%;
       min-height: 56px;
-      margin-bottom: 8px;
-      font-size: 18px;
+      margin-bottom: var(--space-4);
+      font-size: var(--type-lead);
     }
     output {
       display: block;
       min-height: 40px;
-      font-size: 28px;
+      font-size: var(--type-title);
       letter-spacing: 0.3em;
       text-align: center;
     }
     .keys {
       display: grid;
       grid-template-columns: repeat(3, 1fr);
-      gap: 8px;
-      margin-bottom: 10px;
+      gap: var(--space-4);
+      margin-bottom: var(--space-4);
 
       button {
         min-height: 56px;
-        font-size: 20px;
+        font-size: var(--type-head);
       }
     }
   `,

@@ -13,11 +13,11 @@ import { Signer } from './signer';
   imports: [MatButtonModule, May, SignaturesOf],
   template: `
     <hp-signatures-of [record]="shown() ?? record()" />
-    <span *hpMay="'write:second_look'">
-      <button matButton (click)="look('witness')" [attr.aria-label]="'Sign as witness of ' + what()">
+    <span class="acts" *hpMay="'write:second_look'">
+      <button matButton="outlined" (click)="look('witness')" [attr.aria-label]="'Sign as witness of ' + what()">
         Sign as witness
       </button>
-      <button matButton (click)="look('reviewer')" [attr.aria-label]="'Sign as reviewer of ' + what()">
+      <button matButton="outlined" (click)="look('reviewer')" [attr.aria-label]="'Sign as reviewer of ' + what()">
         Sign as reviewer
       </button>
     </span>

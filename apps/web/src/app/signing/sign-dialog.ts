@@ -38,14 +38,14 @@ import type { ToSign } from './signer';
   `,
   styles: `
     ul {
-      padding-left: 18px;
-      margin-bottom: 10px;
+      padding-left: var(--space-6);
+      margin-bottom: var(--space-4);
     }
     .bound {
-      margin-bottom: 12px;
+      margin-bottom: var(--space-5);
     }
     hp-entry {
-      margin-bottom: 10px;
+      margin-bottom: var(--space-4);
     }
     hp-form-end {
       flex: 1;

@@ -19,7 +19,7 @@ import { signaturesOf } from '../data/signatures';
   `,
   styles: `
     p {
-      font-size: 14px;
+      font-size: var(--type-small);
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

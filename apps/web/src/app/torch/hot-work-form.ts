@@ -58,14 +58,16 @@ type Answers = Readonly<Partial<Record<PermitItemId, PermitAnswer>>>;
     </form>
   `,
   styles: `
+    @use 'scale';
+
     :host {
       display: block;
     }
     form {
-      padding: 10px 14px 14px;
+      padding: var(--space-4) var(--space-6) var(--space-5);
       display: grid;
       grid-template-columns: repeat(4, minmax(0, 1fr));
-      gap: 8px 12px;
+      gap: var(--space-4) var(--space-5);
       align-items: start;
     }
     ul,
@@ -80,9 +82,9 @@ type Answers = Readonly<Partial<Record<PermitItemId, PermitAnswer>>>;
     li {
       display: grid;
       grid-template-columns: 1fr auto;
-      gap: 4px 14px;
+      gap: var(--space-2) var(--space-6);
       align-items: center;
-      padding: 6px 0;
+      padding: var(--space-3) 0;
       border-top: 1px solid var(--hairline);
     }
     li p {
@@ -91,7 +93,7 @@ type Answers = Readonly<Partial<Record<PermitItemId, PermitAnswer>>>;
     hp-problem {
       grid-column: 1 / -1;
     }
-    @media (max-width: 800px) {
+    @include scale.under(hand) {
       form {
         grid-template-columns: 1fr;
       }

@@ -88,20 +88,20 @@ const WORDS: Readonly<Record<WatchMarkKind, string>> = {
     .page {
       max-width: 1100px;
       margin: 0 auto;
-      padding: 14px 18px 40px;
+      padding: var(--space-5) var(--space-6) var(--space-8);
 
       --head-inset: 0;
     }
     .areas {
       display: grid;
       grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
-      gap: 12px;
-      margin: 12px 0;
+      gap: var(--space-5);
+      margin: var(--space-5) 0;
     }
     article {
-      padding: 12px 14px;
+      padding: var(--space-5) var(--space-6);
       display: grid;
-      gap: 6px;
+      gap: var(--space-3);
       justify-items: center;
       text-align: center;
     }
@@ -119,7 +119,7 @@ const WORDS: Readonly<Record<WatchMarkKind, string>> = {
       display: flex;
       flex-wrap: wrap;
       justify-content: center;
-      gap: 8px;
+      gap: var(--space-4);
     }
     .deeds button {
       min-height: 48px;

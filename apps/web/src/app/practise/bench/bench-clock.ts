@@ -56,12 +56,12 @@ const DARK: readonly [number, number, number] = [58, 54, 50];
       grid-area: 1 / 1;
       text-align: center;
       pointer-events: none;
-      font-size: 14px;
+      font-size: var(--type-small);
       color: var(--mid);
       margin: 0;
     }
     strong {
-      font-size: 19px;
+      font-size: var(--type-head);
       color: var(--ink);
     }
   `,

@@ -54,7 +54,7 @@ const LEAST_S = 60;
     }
     text {
       fill: var(--mid);
-      font-size: 12px;
+      font-size: var(--type-note);
     }
     .runs {
       fill: var(--copper);
