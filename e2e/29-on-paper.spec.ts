@@ -2,15 +2,15 @@ import { expect } from '@playwright/test';
 import { openDemo, test } from './helpers';
 
 /** What is printed: of each page what belongs on paper, nothing of it cut off at the sheet's edge. */
-const PAGES = {
-  plan: /takes BCuP-5/,
-  braze: /takes BCuP-5/,
-  purge: /vent at vent|fill/,
-  'prove/pressure': /wet: it levels off/,
-  keep: /may be brazed by/,
-} as const;
+const PAGES = [
+  ['plan', /takes BCuP-5/],
+  ['braze', /takes BCuP-5/],
+  ['purge', /vent at vent|fill/],
+  ['prove/pressure', /wet: it levels off/],
+  ['keep', /may be brazed by/],
+] as const;
 
-for (const [path, says] of Object.entries(PAGES))
+for (const [path, says] of PAGES)
   test(`on paper: ${path}, ink on white, drawings and charts whole`, async ({ page }) => {
     await page.addInitScript(() => localStorage.setItem('hephaist.night', 'yes'));
     // A sheet of letter paper within its margins.
@@ -31,7 +31,7 @@ for (const [path, says] of Object.entries(PAGES))
     // All of the page is on the sheets: nothing scrolls within them.
     const cut = await page.evaluate(
       () =>
-        [...document.querySelectorAll('main, section, hp-joint-plan, .desk')].filter(
+        Array.from(document.querySelectorAll('main, section, hp-joint-plan, .desk')).filter(
           (e) => e.clientHeight && e.scrollHeight > e.clientHeight + 1 && getComputedStyle(e).overflowY !== 'visible',
         ).length,
     );

@@ -45,7 +45,7 @@ export async function recordsOf<K extends Kind>(page: Page, path: string, kind: 
 /** Opens the demo job at a place. */
 export async function openDemo(
   page: Page,
-  place: 'plan' | 'braze' | 'prove' | 'keep' | 'practise' | 'hot-work' = 'plan',
+  place: 'plan' | 'braze' | 'purge' | 'prove' | 'prove/pressure' | 'keep' | 'practise' | 'hot-work' = 'plan',
 ): Promise<string> {
   const jobs = (await (await page.request.get('/api/jobs')).json()) as { id: string; name: string }[];
   const id = jobs.find((j) => j.name.startsWith('Saltmarsh'))?.id ?? '';

@@ -125,8 +125,8 @@ const ROOM_K = 60;
     }
     mat-slider {
       /* As wide as the chart is between its axes. */
-      width: calc(83% - 16px);
-      margin-left: calc(7.8% + 2px);
+      width: calc(100% - 44px - 52px - 16px);
+      margin-left: calc(44px + 2px);
     }
     .now {
       display: flex;

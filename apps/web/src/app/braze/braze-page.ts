@@ -138,7 +138,7 @@ export class BrazePage {
     });
     effect(() => {
       const spool = this.spool();
-      if (spool) untracked(() => this.noSpool.set(this.today.takeSpool(spool) ? null : spool));
+      if (spool) untracked(() => this.noSpool.set(this.today.takeSpool(spool, this.joint()) ? null : spool));
     });
   }
 }

@@ -74,10 +74,13 @@ export class TodayOrder {
     );
     return [...left].map(([name, open]) => ({ name, open }));
   });
-  /** Takes a piece, the line that it is of, and its first joint to be made; says whether there is one of that name. */
-  takeSpool(name: string): boolean {
+  /**
+   * Takes a piece, the line that it is of, and its first joint to be made; says whether there is one of that name.
+   * @param jointId one of its joints that is asked for
+   */
+  takeSpool(name: string, jointId?: string): boolean {
     const its = this.store.joints().filter((j) => j.spool === name);
-    const of = its.find(this.isOpen) ?? its[0];
+    const of = its.find((j) => j.id === jointId) ?? its.find(this.isOpen) ?? its[0];
     if (of) {
       this.pick(of.lineId);
       this.store.select(of.id);

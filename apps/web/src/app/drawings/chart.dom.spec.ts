@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Chart } from './chart';
 import { type Axis, type Curve, framed, namesOf, nearest, oxygenAxis } from './chart-frame';
 
@@ -55,6 +55,39 @@ async function shown() {
   };
   return { root, press };
 }
+
+describe('a chart in its place', () => {
+  afterEach(() => vi.unstubAllGlobals());
+  /** What its place gives it, said as the browser would. */
+  async function placed(width: number, height: number): Promise<SVGSVGElement> {
+    const told: ResizeObserverCallback[] = [];
+    vi.stubGlobal(
+      'ResizeObserver',
+      class {
+        constructor(tell: ResizeObserverCallback) {
+          told.push(tell);
+        }
+        observe = vi.fn();
+        disconnect = vi.fn();
+      },
+    );
+    const fixture = TestBed.createComponent(Sample);
+    await fixture.whenStable();
+    for (const tell of told) tell([{ contentRect: { width, height } }] as never, null as never);
+    await fixture.whenStable();
+    return (fixture.nativeElement as HTMLElement).querySelector('svg')!;
+  }
+
+  it('fills it: a unit of the drawing is a pixel, so that words are as large in every place', async () => {
+    const svg = await placed(640, 170);
+    expect(svg.getAttribute('viewBox')).toBe('0 0 640 170');
+    expect(svg.querySelector('.limit')?.getAttribute('d')).toMatch(/ H626$/);
+  });
+  it('in too small a place is drawn smaller, not to nothing', async () =>
+    expect((await placed(90, 20)).getAttribute('viewBox')).toBe('0 0 240 140'));
+  it('not laid out yet has a size of its own', async () =>
+    expect((await placed(0, 0)).getAttribute('viewBox')).toBe('0 0 520 210'));
+});
 
 describe('the frame of charts', () => {
   it('puts values where their axes have them, and keeps what lies outside at the edge', () => {

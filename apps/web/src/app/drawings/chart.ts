@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, type ElementRef, input, signal, viewChild } from '@angular/core';
 import {
   type Axis,
   type Band,
@@ -11,6 +11,11 @@ import {
   placesOf,
   type Room,
 } from './chart-frame';
+import { measured } from './measured';
+
+/** Under so much nothing would be told apart: a smaller place shows it smaller. */
+const LEAST_W = 240;
+const LEAST_H = 140;
 
 /**
  * A chart: axes, a limit, curves and moments, in every place alike. A pointer over it, or the arrow keys in it, read it:
@@ -20,6 +25,7 @@ import {
   selector: 'hp-chart',
   template: `
     <div
+      #holder
       class="frame"
       tabindex="0"
       role="group"
@@ -28,7 +34,7 @@ import {
       (blur)="at.set(null)"
     >
       <svg
-        [attr.viewBox]="'0 0 ' + room().w + ' ' + room().h"
+        [attr.viewBox]="'0 0 ' + field().w + ' ' + field().h"
         role="img"
         [attr.aria-label]="words()"
         (pointermove)="point($event)"
@@ -36,33 +42,33 @@ import {
       >
         @for (b of shownBands(); track b.name) {
           <rect
-            [attr.x]="room().left"
+            [attr.x]="field().left"
             [attr.y]="b.y"
             [attr.width]="b.w"
             [attr.height]="b.h"
             [class]="'band ' + b.tone"
           />
-          <text [attr.x]="room().left + 6" [attr.y]="b.textY" class="small">{{ b.name }}</text>
+          <text [attr.x]="field().left + 6" [attr.y]="b.textY" class="small">{{ b.name }}</text>
         }
         @for (t of yTicks(); track t.text) {
-          <path [attr.d]="'M' + room().left + ' ' + t.y + ' H' + (room().w - room().right)" class="grid" />
-          <text [attr.x]="room().left - 6" [attr.y]="t.y + 4" text-anchor="end" class="small">{{ t.text }}</text>
+          <path [attr.d]="'M' + field().left + ' ' + t.y + ' H' + (field().w - field().right)" class="grid" />
+          <text [attr.x]="field().left - 6" [attr.y]="t.y + 4" text-anchor="end" class="small">{{ t.text }}</text>
         }
         @for (t of xTicks(); track t.x) {
-          <text [attr.x]="t.x" [attr.y]="room().h - 6" [attr.text-anchor]="t.anchor" class="small">{{ t.text }}</text>
+          <text [attr.x]="t.x" [attr.y]="field().h - 6" [attr.text-anchor]="t.anchor" class="small">{{ t.text }}</text>
         }
         @if (limit(); as limit) {
-          <path [attr.d]="'M' + room().left + ' ' + limitY() + ' H' + (room().w - room().right)" class="limit" />
-          <text [attr.x]="room().w - room().right - 4" [attr.y]="limitY() - 5" text-anchor="end" class="limit-text">
+          <path [attr.d]="'M' + field().left + ' ' + limitY() + ' H' + (field().w - field().right)" class="limit" />
+          <text [attr.x]="field().w - field().right - 4" [attr.y]="limitY() - 5" text-anchor="end" class="limit-text">
             {{ limit.text }}
           </text>
         }
         @for (m of shownMoments(); track m.word) {
           <path
-            [attr.d]="'M' + m.x + ' ' + room().top + ' V' + (room().h - room().bottom)"
+            [attr.d]="'M' + m.x + ' ' + field().top + ' V' + (field().h - field().bottom)"
             [class]="m.now ? 'now' : 'moment'"
           />
-          <text [attr.x]="m.x + 4" [attr.y]="room().top + 10 + m.row * 14" class="small">{{ m.word }}</text>
+          <text [attr.x]="m.x + 4" [attr.y]="field().top + 10 + m.row * 14" class="small">{{ m.word }}</text>
         }
         @for (c of drawn(); track $index) {
           @if (c.path) {
@@ -76,10 +82,13 @@ import {
           }
         }
         @for (n of names(); track n.name) {
-          <text [attr.x]="room().w - room().right + 6" [attr.y]="n.y + 4">{{ n.name }}</text>
+          <text [attr.x]="field().w - field().right + 6" [attr.y]="n.y + 4">{{ n.name }}</text>
         }
         @if (read(); as r) {
-          <path [attr.d]="'M' + r.x + ' ' + room().top + ' V' + (room().h - room().bottom)" class="reading no-print" />
+          <path
+            [attr.d]="'M' + r.x + ' ' + field().top + ' V' + (field().h - field().bottom)"
+            class="reading no-print"
+          />
         }
       </svg>
     </div>
@@ -98,11 +107,19 @@ export class Chart {
   /** Ranges on the upright axis. */
   readonly bands = input<readonly Band[]>([]);
   readonly moments = input<readonly Instant[]>([]);
+  /** Its margins, and how large it is where nothing says so: what its place gives it is filled, words as large as ever. */
   readonly room = input<Room>({ w: 520, h: 210, left: 56, right: 14, top: 14, bottom: 24 });
+  private readonly holder = viewChild.required<ElementRef<HTMLElement>>('holder');
+  private readonly size = measured(this.holder);
+  /** The drawing's own units are the screen's. */
+  protected readonly field = computed((): Room => {
+    const size = this.size();
+    return size ? { ...this.room(), w: Math.max(LEAST_W, size.w), h: Math.max(LEAST_H, size.h) } : this.room();
+  });
   /** The place on the axis that is read; null where nobody reads. */
   protected readonly at = signal<number | null>(null);
 
-  private readonly frame = computed(() => framed(this.x(), this.y(), this.room()));
+  private readonly frame = computed(() => framed(this.x(), this.y(), this.field()));
   private readonly places = computed(() => placesOf(this.curves()));
   protected readonly limitY = computed(() => this.frame().y(this.limit()?.at ?? 0));
   protected readonly yTicks = computed(() => this.y().ticks.map((t) => ({ ...t, y: this.frame().y(t.at) })));
@@ -121,7 +138,7 @@ export class Chart {
   );
   /** Names stand under the upper edge of their band, and give way downward to each other. */
   protected readonly shownBands = computed(() => {
-    const { left, right, w, bottom, h } = this.room();
+    const { left, right, w, bottom, h } = this.field();
     let last = -Infinity;
     return this.bands()
       .map((b) => ({ ...b, y: this.frame().y(b.to), low: this.frame().y(b.from) }))
@@ -155,7 +172,7 @@ export class Chart {
 
   protected point(event: PointerEvent): void {
     const box = (event.currentTarget as Element).getBoundingClientRect();
-    const x = this.frame().x.invert(((event.clientX - box.left) / box.width) * this.room().w);
+    const x = this.frame().x.invert(((event.clientX - box.left) / box.width) * this.field().w);
     this.at.set(this.nearestPlace(x));
   }
 
