@@ -23,8 +23,11 @@ export interface Running {
 export interface Served {
   /** Folder of its PostgreSQL. */
   readonly data: string;
-  /** Begins a Hephaist on a database of its own: with the demo, or empty. */
-  begin(with_: 'demo' | 'nothing'): Promise<Running>;
+  /**
+   * Begins a Hephaist on a database of its own: with the demo, or empty.
+   * @param settings environment variables beside the usual ones
+   */
+  begin(with_: 'demo' | 'nothing', settings?: Readonly<Record<string, string>>): Promise<Running>;
   /** The one with the demo that the journeys of a file have for themselves. */
   of(file: string): Promise<Running>;
 }
@@ -46,7 +49,12 @@ const answers = (url: string) => (): Promise<boolean> =>
     () => false,
   );
 
-async function begin(pg: string, instruments: string, template: string | null): Promise<Running> {
+async function begin(
+  pg: string,
+  instruments: string,
+  template: string | null,
+  settings: Readonly<Record<string, string>>,
+): Promise<Running> {
   const name = `of_${process.pid}_${++serial}`;
   const sql = `create database ${name} template ${template ?? 'template0'}`;
   execFileSync(process.execPath, [
@@ -66,6 +74,7 @@ async function begin(pg: string, instruments: string, template: string | null): 
         HEPHAIST_INSTRUMENTS: instruments,
         HEPHAIST_DEMO: template ? 'on' : 'off',
         LOG_LEVEL: 'silent',
+        ...settings,
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
@@ -105,8 +114,8 @@ export const servedTest = base.extend<object, { served: Served }>({
       const begun: Running[] = [];
       const served: Served = {
         data,
-        begin: async (with_) => {
-          const running = await begin(pg, instruments, with_ === 'demo' ? 'postgres' : null);
+        begin: async (with_, settings = {}) => {
+          const running = await begin(pg, instruments, with_ === 'demo' ? 'postgres' : null, settings);
           begun.push(running);
           return running;
         },

@@ -41,6 +41,7 @@ install_packages() {
 
 need_postgres() { [ -n "$(pg_bin)" ] || install_packages postgresql-15; }
 need_age() { command -v age >/dev/null || install_packages age; }
+need_openssl() { command -v openssl >/dev/null || install_packages openssl; }
 need_chromium() { [ -x /usr/bin/chromium ] || install_packages chromium; }
 
 # npm packages from the lock file, again only when it changed.
