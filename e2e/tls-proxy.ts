@@ -5,6 +5,7 @@ import { request } from 'node:http';
 import { createServer } from 'node:https';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
+import { pipeline } from 'node:stream';
 
 /** A stand-in for the proxy of deploy/nginx.conf: TLS without, plain HTTP within, and the headers it sets. */
 export interface TlsProxy {
@@ -32,11 +33,10 @@ export async function tlsProxy(to: string, name: string, folder: string): Promis
       },
       (answer) => {
         res.writeHead(answer.statusCode ?? 502, answer.headers);
-        answer.pipe(res);
+        pipeline(answer, res, () => undefined);
       },
     );
-    within.on('error', () => res.destroy());
-    req.pipe(within);
+    pipeline(req, within, (e) => e && res.destroy());
   });
   server.listen(0, '127.0.0.1');
   await once(server, 'listening');

@@ -1,4 +1,4 @@
-import { Injectable, signal } from '@angular/core';
+import { computed, Injectable, signal } from '@angular/core';
 import type { Van } from '@hephaist/core/selection/van';
 
 const KEY = 'hephaist.van';
@@ -11,6 +11,8 @@ const ids = (value: unknown): string[] =>
 export class VanShelf {
   private readonly held = signal(this.read());
   readonly van = this.held.asReadonly();
+  /** What is in it, in words; empty where nothing is said. */
+  readonly words = computed(() => [...this.van().fillerIds, ...this.van().fluxIds].join(', '));
 
   private read(): Van {
     try {

@@ -105,12 +105,8 @@ export class HomeBeside {
   protected readonly outbox = inject(Outbox);
   private readonly crew = inject(CrewStore);
   private readonly jobs = inject(JobsStore).jobs;
-  private readonly shelf = inject(VanShelf);
+  protected readonly van = inject(VanShelf).words;
   /** The demo's job, where it is loaded. */
   protected readonly demoJob = computed(() => this.jobs()?.find((j) => j.id === DEMO_JOB_ID)?.id ?? null);
   protected readonly lapsing = computed(() => lapsingOf(this.crew.records(), localNow(hereZone()).slice(0, 10)));
-  protected readonly van = computed(() => {
-    const { fillerIds, fluxIds } = this.shelf.van();
-    return [...fillerIds, ...fluxIds].join(', ');
-  });
 }

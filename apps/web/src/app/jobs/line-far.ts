@@ -12,12 +12,13 @@ export function ringsOf(
   { joints, brazed, rejected }: LineSummary,
   width: number,
 ): { readonly x: number; readonly made: Made }[] {
+  if (!joints) return [];
   const n = Math.min(joints, MOST_RINGS);
   // Rounded up, so that what is left or bad never rounds away.
   const share = (of: number): number => Math.ceil((of * n) / joints);
   const open = joints - brazed - rejected;
-  const bad = joints ? Math.min(share(rejected), n - Math.min(1, open)) : 0;
-  const left = joints ? Math.min(share(open), n - bad) : 0;
+  const bad = Math.min(share(rejected), n - Math.min(1, open));
+  const left = Math.min(share(open), n - bad);
   const at = scalePoint<number>()
     .domain(Array.from({ length: n }, (_, i) => i))
     .range([0, width])

@@ -1,11 +1,12 @@
 import type { JobSummary } from '@hephaist/contracts/exchange/answers';
+import { capital } from '@hephaist/core/words/capital';
 import { sum } from 'd3';
 
 const WORDS = 'no one two three four five six seven eight nine ten eleven twelve'.split(' ');
 /** A number as a sentence says it. */
 const spoken = (n: number): string => WORDS[n] ?? String(n);
 const many = (n: number, one: string): string => `${spoken(n)} ${one}${n === 1 ? '' : 's'}`;
-const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+const sentence = (words: string): string => `${capital(words)}.`;
 const on = (jobs: readonly unknown[]): string => `on ${many(jobs.length, 'job')}`;
 
 /** How the company's jobs stand, in a sentence: what must be made again, else what is left, else what waits. */

@@ -248,10 +248,7 @@ export class NowPage {
   });
   protected readonly answer = computed(() => this.outcome()?.answer ?? null);
   protected readonly problem = computed(() => this.outcome()?.problem ?? null);
-  protected readonly vanWords = computed(() => {
-    const { fillerIds, fluxIds } = this.van();
-    return [...fillerIds, ...fluxIds].join(', ') || 'anything';
-  });
+  protected readonly vanWords = computed(() => this.shelf.words() || 'anything');
 
   constructor() {
     effect(() => {
