@@ -70,6 +70,7 @@ export default defineConfig(
         projectService: {
           allowDefaultProject: [
             'vitest.config.ts',
+            'vitest.dom.config.ts',
             'vitest.sequencer.ts',
             'scripts/*.ts',
             'packages/core/vitest.mutate.ts',

@@ -3,6 +3,7 @@ import type { TraceRow } from '@hephaist/contracts/records/purge-session';
 import { sampleMark, sampleSession } from '@hephaist/contracts/testing/purge-samples';
 import { SCFH } from '@hephaist/core/units/units';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { soon } from '../testing/soon';
 import { LineReadings, type ReadAtLine } from './line-readings';
 
 import 'fake-indexeddb/auto';
@@ -54,7 +55,7 @@ async function shown(step: 'nitrogen' | 'heat', rows: readonly TraceRow[]) {
   const took: ReadAtLine[] = [];
   made.componentInstance.took.subscribe((read) => took.push(read));
   await made.whenStable();
-  await vi.waitFor(() => expect(stream['now']).toBeDefined());
+  await soon(() => expect(stream['now']).toBeDefined());
   stream['rows']?.({ data: JSON.stringify(rows) });
   stream['now']?.({ data: JSON.stringify({ nowMs: NOW }) });
   await made.whenStable();

@@ -1,6 +1,7 @@
 import type { Me } from '@hephaist/contracts/exchange/people';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { soon } from '../testing/soon';
 import { forgetAnswers, fromDevice, GOOD_MS, isKept, keepAnswer, keptAnswer, onDevice } from './answers';
 import { AwayError, call, fetchFile, signedOut } from './api';
 import { remember } from './holder';
@@ -33,7 +34,7 @@ describe('what the server answered, kept for when it is away', () => {
   it('answers with no network as it was told last, says since when, and is silent once the server is back', async () => {
     vi.stubGlobal('fetch', () => json([{ id: 1 }]));
     expect(await call('jobs')).toEqual([{ id: 1 }]);
-    await vi.waitFor(async () => expect(await onDevice()).toHaveLength(1));
+    await soon(async () => expect(await onDevice()).toHaveLength(1));
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
     expect(await call('jobs')).toEqual([{ id: 1 }]);
     expect(fromDevice()).toBeGreaterThan(0);
@@ -103,6 +104,6 @@ describe('what the server answered, kept for when it is away', () => {
     // An administrator ended it elsewhere: the device hears of it at the next contact.
     vi.stubGlobal('fetch', () => json({}, 401));
     await expect(call('crew')).rejects.toThrow(AwayError);
-    await vi.waitFor(async () => expect(await keptAnswer('crew')).toBeNull());
+    await soon(async () => expect(await keptAnswer('crew')).toBeNull());
   });
 });

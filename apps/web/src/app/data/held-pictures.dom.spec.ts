@@ -2,6 +2,7 @@ import { Injector, runInInjectionContext } from '@angular/core';
 import type { Me } from '@hephaist/contracts/exchange/people';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { soon } from '../testing/soon';
 import { HeldPictures } from './held-pictures';
 import { me } from './who';
 
@@ -35,7 +36,7 @@ describe('photographs with no network', () => {
     expect(await first.send('b', photo())).toBe('held');
     expect(first.shown().get('a')).toBe('blob:x');
     const next = page();
-    await vi.waitFor(() => expect(next.held()).toHaveLength(2));
+    await soon(() => expect(next.held()).toHaveLength(2));
     expect(await next.flush()).toBe('away');
     const sent = answering(201);
     expect(await next.flush()).toBe('done');
@@ -79,7 +80,7 @@ describe('photographs with no network', () => {
     await page().send('a', photo());
     me.set({ id: 'dov', person: 'Dov' } as unknown as Me);
     const p = page();
-    await vi.waitFor(() => expect(p.held()).toHaveLength(1));
+    await soon(() => expect(p.held()).toHaveLength(1));
     const sent = answering(201);
     expect(await p.flush()).toBe('done');
     expect(sent).toEqual([]);

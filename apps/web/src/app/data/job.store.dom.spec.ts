@@ -6,6 +6,7 @@ import { Dispatcher } from '@ngrx/signals/events';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { demoServer, file, job } from '../testing/demo-server';
+import { soon } from '../testing/soon';
 import { CrewStore } from './crew.store';
 import { JobStore } from './job.store';
 import { recordEvents } from './records';
@@ -87,7 +88,7 @@ describe('the open job', () => {
   it('steps are undone after the page was read again, but not over what somebody changed since', async () => {
     const { store } = await opened();
     await store.remove('joint', [first.id, second.id]);
-    await vi.waitFor(() => expect(sessionStorage.length).toBe(1));
+    await soon(() => expect(sessionStorage.length).toBe(1));
     TestBed.resetTestingModule();
     const again = TestBed.inject(JobStore);
     await again.load(job);
@@ -116,9 +117,9 @@ describe('the open job', () => {
     const before = api.asked.length;
     await store.saveLogs([{ ...(file.logs[0] as JointLog), id: 'log-new' }]);
     expect(store.logsOnFile().map((l) => l.id)).toContain('log-new');
-    await vi.waitFor(() => expect(api.asked.slice(before)).toEqual(['commands', 'crew']));
+    await soon(() => expect(api.asked.slice(before)).toEqual(['commands', 'crew']));
     TestBed.inject(Dispatcher).dispatch(recordEvents.delivered());
-    await vi.waitFor(() => expect(api.asked.slice(before)).toContain(`jobs/${job}/logs`));
+    await soon(() => expect(api.asked.slice(before)).toContain(`jobs/${job}/logs`));
     crew.mockRestore();
   });
 

@@ -5,10 +5,11 @@ import { Dispatcher, type EventInstance, Events } from '@ngrx/signals/events';
 import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
+import { soon } from '../testing/soon';
 import { ApiProblem, signedOut } from './api';
 import { HeldPictures } from './held-pictures';
 import { openJob } from './open-job';
-import { Outbox } from './outbox';
+import { Outbox, RETRY_MS } from './outbox';
 import { recordEvents, type Written } from './records';
 import { me } from './who';
 
@@ -52,6 +53,7 @@ function page() {
   const events = { on: () => ({ subscribe: (next: typeof hears) => void (hears = next) }) };
   const injector = Injector.create({
     providers: [
+      { provide: RETRY_MS, useValue: 30 },
       { provide: Dispatcher, useValue: dispatcher },
       { provide: Events, useValue: events },
       { provide: HeldPictures, useValue: { waiting: () => [], flush: () => Promise.resolve('done') } },
@@ -114,11 +116,11 @@ describe('the outbox', () => {
     expect((await outbox.send('joint', [{ seen: 4, data: joint }])).state).toBe('held');
     expect(outbox.held()).toHaveLength(1);
     expect(told).toEqual([recordEvents.held({ kind: 'joint', records: [{ version: 5, data: joint }], gone: [] })]);
-    await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 6000 });
+    await soon(() => expect(outbox.held()).toEqual([]));
     // Sent again as often as it takes, always the same: the server takes it once.
     expect(sent.length).toBeGreaterThan(1);
     for (const again of sent) expect(again).toEqual(sent[0]);
-    await vi.waitFor(() => expect(types()).toEqual(['held', 'delivered']));
+    await soon(() => expect(types()).toEqual(['held', 'delivered']));
   });
 
   it('what is entered while something waits goes behind it, in the order it was entered', async () => {
@@ -128,7 +130,7 @@ describe('the outbox', () => {
     sent.length = 0;
     const after = server(ok);
     expect((await outbox.send('joint', [{ seen: 0, data: other }])).state).toBe('held');
-    await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 6000 });
+    await soon(() => expect(outbox.held()).toEqual([]));
     expect(after.map((c) => c.records[0]?.data.mark)).toEqual([joint.mark, other.mark]);
   });
 
@@ -157,7 +159,7 @@ describe('the outbox', () => {
     const { outbox } = page();
     const marks = await Promise.all([joint, other, joint].map((data) => outbox.send('joint', [{ seen: 0, data }])));
     expect(marks).toHaveLength(3);
-    await vi.waitFor(() => expect(outbox.held()).toEqual([]), { timeout: 9000 });
+    await soon(() => expect(outbox.held()).toEqual([]));
     expect([...taken.values()]).toEqual([1, 1, 1]);
   });
 
@@ -165,7 +167,7 @@ describe('the outbox', () => {
     server('no network');
     await page().outbox.send('joint', put);
     const { outbox, told, read } = page();
-    await vi.waitFor(() => expect(outbox.held()).toHaveLength(1));
+    await soon(() => expect(outbox.held()).toHaveLength(1));
     told.length = 0;
     openJob.set(joint.jobId);
     read({ line: [] });
@@ -182,8 +184,8 @@ describe('the outbox', () => {
     await page().outbox.send('joint', put);
     const sent = server(ok);
     const after = page().outbox;
-    await vi.waitFor(() => expect(sent.length).toBeGreaterThan(0), { timeout: 6000 });
-    await vi.waitFor(() => expect(after.held()).toEqual([]), { timeout: 6000 });
+    await soon(() => expect(sent.length).toBeGreaterThan(0));
+    await soon(() => expect(after.held()).toEqual([]));
   });
 
   it('what one person entered waits until that person signs in again, and never goes in another’s name', async () => {
@@ -192,7 +194,7 @@ describe('the outbox', () => {
     me.set(person('b'));
     const sent = server(ok);
     const after = page().outbox;
-    await vi.waitFor(() => expect(after.held()).toHaveLength(1));
+    await soon(() => expect(after.held()).toHaveLength(1));
     await new Promise((r) => setTimeout(r, 100));
     expect(sent).toEqual([]);
     expect(after.held().map(after.isOthers)).toEqual([true]);
@@ -202,7 +204,7 @@ describe('the outbox', () => {
     expect(sent).toEqual([]);
     me.set(person('a'));
     after.wake();
-    await vi.waitFor(() => expect(after.held()).toEqual([]));
+    await soon(() => expect(after.held()).toEqual([]));
     expect(sent).toHaveLength(1);
   });
 
@@ -213,11 +215,11 @@ describe('the outbox', () => {
     me.set(undefined);
     const sent = server(ok);
     const after = page().outbox;
-    await vi.waitFor(() => expect(after.held()).toHaveLength(1));
+    await soon(() => expect(after.held()).toHaveLength(1));
     await new Promise((r) => setTimeout(r, 100));
     expect(sent).toEqual([]);
     me.set(person('c'));
-    await vi.waitFor(() => expect(after.held()).toEqual([]), { timeout: 10_000 });
+    await soon(() => expect(after.held()).toEqual([]));
     // The first page may send it too: it is the same command, and is done once.
     expect(new Set(sent.map((x) => x.id)).size).toBe(1);
   });
@@ -239,7 +241,7 @@ describe('the outbox', () => {
     first.ngOnDestroy();
     const sent = server(ok);
     const { types } = page();
-    await vi.waitFor(() => expect(types()).toEqual(['delivered']), { timeout: 6000 });
+    await soon(() => expect(types()).toEqual(['delivered']));
     const marks = sent.map((s) => s.records[0]?.data.mark);
     expect(marks.indexOf(joint.mark)).toBeLessThan(marks.indexOf(other.mark));
   });
@@ -268,13 +270,13 @@ describe('the outbox', () => {
     const sent = server('no network', refused, ok);
     const { outbox } = page();
     await outbox.send('joint', put);
-    await vi.waitFor(() => expect(outbox.held()[0]?.refused).not.toBeNull(), 8000);
+    await soon(() => expect(outbox.held()[0]?.refused).not.toBeNull());
     const [first] = outbox.held();
     await outbox.again(first?.command.id ?? '', {
       ...first!.command,
       records: [{ seen: 7, data: joint }],
     });
-    await vi.waitFor(() => expect(outbox.held()).toEqual([]), 8000);
+    await soon(() => expect(outbox.held()).toEqual([]));
     expect(sent.at(-1)).toMatchObject({ records: [{ seen: 7 }] });
     expect(sent.at(-1)?.id).not.toBe(first?.command.id);
     await outbox.again('nothing of the kind');
@@ -284,9 +286,9 @@ describe('the outbox', () => {
     server('no network', refused);
     const { outbox, types } = page();
     await outbox.send('joint', put);
-    await vi.waitFor(() => expect(outbox.held()[0]?.refused?.detail).toBe('mark: taken'), { timeout: 6000 });
+    await soon(() => expect(outbox.held()[0]?.refused?.detail).toBe('mark: taken'));
     // What stands is read again, without it laid over.
-    await vi.waitFor(() => expect(types()).toEqual(['held', 'delivered']));
+    await soon(() => expect(types()).toEqual(['held', 'delivered']));
     await outbox.discard(outbox.held()[0]?.command.id ?? '');
     expect(outbox.held()).toEqual([]);
   });

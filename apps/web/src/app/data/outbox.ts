@@ -1,4 +1,4 @@
-import { inject, Injectable, type OnDestroy, signal } from '@angular/core';
+import { inject, Injectable, InjectionToken, type OnDestroy, signal } from '@angular/core';
 import type { PutCommand, PutResult } from '@hephaist/contracts/exchange/commands';
 import type { Kind, RecordKinds } from '@hephaist/contracts/records/kinds';
 import type { Meaning } from '@hephaist/contracts/records/signature';
@@ -18,7 +18,8 @@ export { newId };
 export type SendState<K extends Kind> =
   { readonly state: 'done'; readonly result: PutResult<K> } | { readonly state: 'held' };
 
-const RETRY_MS = 2000;
+/** How long what waits is left before it is tried again. */
+export const RETRY_MS = new InjectionToken<number>('retry', { factory: () => 2000 });
 
 /** How the records of a held command will stand once the server has it, if nobody else is quicker. */
 const willStand = ({ records }: PutCommand): Pick<PutResult, 'records'> => ({
@@ -38,6 +39,7 @@ export class Outbox implements OnDestroy {
   readonly held = signal<readonly Held[]>([]);
   private readonly dispatcher = inject(Dispatcher);
   private readonly pictures = inject(HeldPictures);
+  private readonly retryMs = inject(RETRY_MS);
   private flushing = false;
   private gone = false;
   private timer: ReturnType<typeof setTimeout> | null = null;
@@ -89,7 +91,7 @@ export class Outbox implements OnDestroy {
       if (e instanceof AwayError) {
         if (!kept) throw new AwayError('The server is not answering, and this device has no room left to hold it.');
         await this.refresh();
-        this.schedule(queue ? 0 : RETRY_MS);
+        this.schedule(queue ? 0 : this.retryMs);
         this.tell('held', command, willStand(command));
         return { state: 'held' };
       }
@@ -176,7 +178,7 @@ export class Outbox implements OnDestroy {
 
   /** One at a time, of all pages that are open here: two that send the same would tell of it twice. */
   private async flush(): Promise<void> {
-    if (this.flushing) return this.schedule(RETRY_MS);
+    if (this.flushing) return this.schedule(this.retryMs);
     this.flushing = true;
     try {
       const { locks } = globalThis.navigator;
@@ -186,7 +188,7 @@ export class Outbox implements OnDestroy {
           if (lock) return this.sendWaiting();
           // Another page sends: what it has sent is seen here too.
           await this.refresh();
-          if (this.waiting().length) this.schedule(RETRY_MS);
+          if (this.waiting().length) this.schedule(this.retryMs);
         });
     } finally {
       this.flushing = false;
@@ -202,9 +204,9 @@ export class Outbox implements OnDestroy {
     // Whoever signs in wakes it.
     if (mustSignIn()) return;
     // The server has not said yet who is here, or is away: it is known soon.
-    if (!enteredBy()) return this.schedule(RETRY_MS);
+    if (!enteredBy()) return this.schedule(this.retryMs);
     // An entry names its photographs: they go first.
-    if ((await this.pictures.flush()) === 'away') return this.schedule(RETRY_MS);
+    if ((await this.pictures.flush()) === 'away') return this.schedule(this.retryMs);
     // What was held has come to something: what stands is read again, without what was refused laid over it.
     let delivered = 0;
     for (const h of this.waiting()) {
@@ -214,7 +216,7 @@ export class Outbox implements OnDestroy {
         delivered += 1;
       } catch (e) {
         if (e instanceof AwayError) {
-          this.schedule(RETRY_MS);
+          this.schedule(this.retryMs);
           break;
         }
         // Discarded meanwhile: it does not come back.

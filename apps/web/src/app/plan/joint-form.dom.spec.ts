@@ -5,6 +5,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { JobStore } from '../data/job.store';
 import { demoServer, file, job } from '../testing/demo-server';
+import { soon } from '../testing/soon';
 import { JointForm } from './joint-form';
 
 import 'fake-indexeddb/auto';
@@ -55,7 +56,7 @@ async function opened(joint: Joint | null = null) {
     },
     send: async (): Promise<void> => {
       root.querySelector('form')?.dispatchEvent(new Event('submit', { bubbles: true, cancelable: true }));
-      await vi.waitFor(() => expect(form.busy()).toBe(false));
+      await soon(() => expect(form.busy()).toBe(false));
       await fixture.whenStable();
     },
   };
@@ -120,7 +121,7 @@ describe('the form of a joint', () => {
     const theirs = { version: 5, data: { ...joint, note: 'seen by another' } };
     api.next.refusal = { title: 'Changed', status: 409, detail: 'Someone else', current: [theirs] };
     await send();
-    await vi.waitFor(() => expect(close).toHaveBeenCalled());
+    await soon(() => expect(close).toHaveBeenCalled());
     expect(api.commands[0]?.records).toEqual([{ seen: 5, data: { ...theirs.data, mark: 'PF-07b' } }]);
   });
 
@@ -135,7 +136,7 @@ describe('the form of a joint', () => {
     expect(root.querySelector('hp-clash')?.textContent).toContain('PF-07b');
     const choices = [...root.querySelectorAll<HTMLButtonElement>('hp-clash button')];
     choices.find((b) => b.textContent?.includes('Save what was chosen'))?.click();
-    await vi.waitFor(() => expect(close).toHaveBeenCalled());
+    await soon(() => expect(close).toHaveBeenCalled());
     expect(api.commands[0]?.records).toEqual([{ seen: 5, data: { ...joint, mark: 'PF-07b' } }]);
   });
 });
