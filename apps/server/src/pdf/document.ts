@@ -1,9 +1,16 @@
+import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
+import { unpackWoff } from './woff.js';
 
 const require = createRequire(import.meta.url);
-const font = (weight: 400 | 600): string =>
-  require.resolve(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`);
+const font = (weight: 400 | 600): Buffer =>
+  unpackWoff(
+    readFileSync(
+      require.resolve(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`),
+    ),
+  );
+let fonts: readonly [body: Buffer, strong: Buffer] | null = null;
 
 /** Sheets of paper that papers are made for. */
 export type PaperSize = 'letter' | 'a4';
@@ -28,7 +35,8 @@ export function openPdf(
     displayTitle: true,
     info: { Title: title, Creator: 'Hephaist' },
   });
-  doc.registerFont('body', font(400)).registerFont('strong', font(600));
+  fonts ??= [font(400), font(600)];
+  doc.registerFont('body', fonts[0]).registerFont('strong', fonts[1]);
   const chunks: Buffer[] = [];
   doc.on('data', (c: Buffer) => chunks.push(c));
   const done = new Promise<Buffer>((resolve, reject) => {
