@@ -1,27 +1,19 @@
 import type { Me } from '@hephaist/contracts/exchange/people';
-import { IDBFactory } from 'fake-indexeddb';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { onFreshDevice } from '../testing/fresh-device';
 import { soon } from '../testing/soon';
 import { forgetAnswers, fromDevice, GOOD_MS, isKept, keepAnswer, keptAnswer, onDevice } from './answers';
-import { AwayError, call, fetchFile, signedOut } from './api';
+import { AwayError, call, fetchFile } from './api';
 import { remember } from './holder';
 import { keepHolder } from './holders';
-
-import 'fake-indexeddb/auto';
 
 const person = (id: string): Me => ({ id, person: id }) as unknown as Me;
 const json = (body: unknown, status = 200): Promise<Response> =>
   Promise.resolve(new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } }));
 
 describe('what the server answered, kept for when it is away', () => {
-  beforeEach(() => {
-    globalThis.indexedDB = new IDBFactory();
-    localStorage.clear();
-    remember(person('orla'));
-    fromDevice.set(null);
-    signedOut.set(false);
-  });
-  afterEach(() => vi.unstubAllGlobals());
+  onFreshDevice();
+  beforeEach(() => remember(person('orla')));
 
   it('holds what is needed at the torch, and nothing of what others may not see there', () => {
     const id = '0190a000-0000-7000-8000-000000000000';

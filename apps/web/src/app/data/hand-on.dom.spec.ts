@@ -1,15 +1,13 @@
 import { TestBed } from '@angular/core/testing';
 import type { Me } from '@hephaist/contracts/exchange/people';
-import { IDBFactory } from 'fake-indexeddb';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { onFreshDevice } from '../testing/fresh-device';
 import { call, signedOut } from './api';
 import { HandOnStore } from './hand-on.store';
 import { remember, remembered } from './holder';
 import { holderBy, holdersHere, keepHolder, keepOnly } from './holders';
 import { setTakingOver, takingOver } from './taking-over';
 import { me } from './who';
-
-import 'fake-indexeddb/auto';
 
 const person = (id: string): Me => ({ id, person: id, roles: ['fitter'], byCode: false }) as unknown as Me;
 const [ORLA, WREN] = ['0190a000-0000-7000-8000-00000000000a', '0190a000-0000-7000-8000-00000000000b'];
@@ -26,15 +24,11 @@ function server(answers: Record<string, () => Promise<Response>>): string[] {
   return asked;
 }
 
+onFreshDevice();
 beforeEach(() => {
-  globalThis.indexedDB = new IDBFactory();
-  localStorage.clear();
-  sessionStorage.clear();
-  signedOut.set(false);
   me.set(person(ORLA));
   remember(person(ORLA));
 });
-afterEach(() => vi.unstubAllGlobals());
 
 describe('a short code where there is no network', () => {
   it('opens for who has it, with the digits they chose; the digits are nowhere', async () => {

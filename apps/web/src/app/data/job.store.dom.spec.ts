@@ -3,15 +3,14 @@ import type { Annulment } from '@hephaist/contracts/records/annulment';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { Dispatcher } from '@ngrx/signals/events';
-import { IDBFactory } from 'fake-indexeddb';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { demoServer, file, job } from '../testing/demo-server';
+import { onFreshDevice } from '../testing/fresh-device';
 import { soon } from '../testing/soon';
 import { CrewStore } from './crew.store';
 import { JobStore } from './job.store';
+import { RETRY_MS } from './outbox';
 import { recordEvents } from './records';
-
-import 'fake-indexeddb/auto';
 
 async function opened() {
   const api = demoServer();
@@ -21,11 +20,7 @@ async function opened() {
 }
 const [first, second] = file.joints as [Joint, Joint];
 
-beforeEach(() => {
-  globalThis.indexedDB = new IDBFactory();
-  sessionStorage.clear();
-});
-afterEach(() => vi.unstubAllGlobals());
+onFreshDevice();
 
 describe('the open job', () => {
   it('holds lines and joints in their order, and what stands of its log', async () => {
@@ -102,6 +97,28 @@ describe('the open job', () => {
     dispatcher.dispatch(recordEvents.held({ kind: 'joint', records: [{ version: 9, data: first }], gone: [] }));
     await expect(again.undo()).rejects.toThrow(`Changed since by somebody: ${first.mark}.`);
     expect(again.done()).toHaveLength(1);
+  });
+
+  it('that could not be read is asked for again by itself, and no more once another is open', async () => {
+    TestBed.overrideProvider(RETRY_MS, { useValue: 20 });
+    const api = demoServer();
+    api.next.away = true;
+    const store = TestBed.inject(JobStore);
+    await store.load(job);
+    expect(store.error()).toContain('not answering');
+    expect(store.job()).toBeNull();
+    const tries = api.asked.length;
+    await soon(() => expect(api.asked.length).toBeGreaterThan(tries));
+    expect(store.error()).toContain('not answering');
+    api.next.away = false;
+    await soon(() => expect(store.job()?.id).toBe(job));
+    expect(store.error()).toBeNull();
+    api.next.away = true;
+    await store.load('another');
+    await store.leave();
+    const asked = api.asked.length;
+    await new Promise((done) => setTimeout(done, 60));
+    expect(api.asked.length).toBe(asked);
   });
 
   it('shows what is held while the server is away, as it will stand', async () => {

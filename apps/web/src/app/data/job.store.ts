@@ -10,13 +10,13 @@ import { dataOf, type Stored } from '@hephaist/contracts/records/stored';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { hereZone } from '../time/zone';
-import { call } from './api';
+import { AwayError, call, signedOut } from './api';
 import { CrewStore } from './crew.store';
 import { type Undoable } from './history';
 import { type JointState, jointState } from './joint-state';
 import { OnFileStore } from './on-file.store';
 import { openJob } from './open-job';
-import { Outbox } from './outbox';
+import { Outbox, RETRY_MS } from './outbox';
 import { withReadAgain } from './read-again';
 import { recordEvents, withRecords } from './records';
 import { ShopStore } from './shop.store';
@@ -56,7 +56,11 @@ export const JobStore = signalStore(
   withRecords('line'),
   withRecords('joint'),
   withRecords('log'),
-  withProps(() => ({ summaries: new Summaries() })),
+  withProps(() => ({
+    summaries: new Summaries(),
+    /** When a server that is away is asked again. */
+    again: { timer: undefined as ReturnType<typeof setTimeout> | undefined },
+  })),
   withComputed((store, crew = inject(CrewStore)) => {
     /** Every entry of the log, annulled ones too. */
     const logsOnFile = computed(() => dataOf(store.logEntities()));
@@ -129,12 +133,17 @@ export const JobStore = signalStore(
       shop = inject(ShopStore),
       onFile = inject(OnFileStore),
       dispatcher = inject(Dispatcher),
+      retryMs = inject(RETRY_MS),
     ) => ({
-      /** Reads the job; what is shown of it stays where it cannot be read again. */
-      async load(jobId: string): Promise<void> {
+      /**
+       * Reads the job; what is shown of it stays where it cannot be read again. Where there is nothing to show yet and
+       * the server is away, it is asked again by itself until it answers or another job is opened.
+       * @param quietly leaves standing why it was not read before, until it is
+       */
+      async load(jobId: string, quietly = false): Promise<void> {
         openJob.set(jobId);
         const stands = store.jobId() === jobId && !store.loading() && store.error() === null;
-        if (!stands) {
+        if (!stands && !quietly) {
           patchState(store, { ...empty, jobId, loading: true, ...stepsOf(jobId) });
           dispatcher.dispatch(recordEvents.read({ line: [], joint: [], log: [] }));
         }
@@ -149,11 +158,16 @@ export const JobStore = signalStore(
           ]);
           if (store.jobId() !== jobId) return;
           dispatcher.dispatch(recordEvents.read({ ...detail, ...joints, ...logs }));
-          patchState(store, { loading: false, behind: null });
+          patchState(store, { loading: false, error: null, behind: null });
         } catch (e) {
           const says = (e as Error).message;
           if (store.jobId() !== jobId) return;
           patchState(store, stands ? { behind: says } : { loading: false, error: says });
+          if (stands || !(e instanceof AwayError) || signedOut()) return;
+          clearTimeout(store.again.timer);
+          store.again.timer = setTimeout(() => {
+            if (store.jobId() === jobId && store.error() !== null) void this.load(jobId, true);
+          }, retryMs);
         }
       },
       /** Closes the job: what is on file for the company is read, and no job is open. */

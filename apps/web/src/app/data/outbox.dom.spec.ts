@@ -2,9 +2,9 @@ import { Injector, runInInjectionContext } from '@angular/core';
 import type { Me } from '@hephaist/contracts/exchange/people';
 import type { StoredRecords } from '@hephaist/contracts/records/kinds';
 import { Dispatcher, type EventInstance, Events } from '@ngrx/signals/events';
-import { IDBFactory } from 'fake-indexeddb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { saltmarsh } from '../../../../../demo/saltmarsh';
+import { onFreshDevice } from '../testing/fresh-device';
 import { soon } from '../testing/soon';
 import { ApiProblem, signedOut } from './api';
 import { HeldPictures } from './held-pictures';
@@ -12,8 +12,6 @@ import { openJob } from './open-job';
 import { Outbox, RETRY_MS } from './outbox';
 import { recordEvents, type Written } from './records';
 import { me } from './who';
-
-import 'fake-indexeddb/auto';
 
 const [joint, other] = saltmarsh('2026-06-15').joints;
 if (!joint || !other) throw new Error('demo');
@@ -80,13 +78,10 @@ const person = (id: string): Me => ({
   secondFactor: 'off',
   byCode: false,
 });
-beforeEach(() => {
-  globalThis.indexedDB = new IDBFactory();
-  me.set(person('a'));
-});
+onFreshDevice();
+beforeEach(() => me.set(person('a')));
 afterEach(() => {
   for (const p of pages.splice(0)) p.ngOnDestroy();
-  vi.unstubAllGlobals();
 });
 
 describe('the outbox', () => {
