@@ -34,7 +34,8 @@ describe('photographs with no network', () => {
     const first = page();
     expect(await first.send('a', photo())).toBe('held');
     expect(await first.send('b', photo())).toBe('held');
-    expect(first.shown().get('a')).toBe('blob:x');
+    expect(first.shownAt('a')).toBe('blob:x');
+    expect(first.shownAt('c')).toBeNull();
     const next = page();
     await soon(() => expect(next.held()).toHaveLength(2));
     expect(await next.flush()).toBe('away');
@@ -42,6 +43,8 @@ describe('photographs with no network', () => {
     expect(await next.flush()).toBe('done');
     expect(sent).toEqual(['/api/pictures/a', '/api/pictures/b']);
     expect(next.held()).toEqual([]);
+    // Shown as it was until the page ends, though the server has it now.
+    expect(first.shownAt('a')).toBe('blob:x');
   });
   it('one that comes while others wait goes behind them', async () => {
     answering(0);

@@ -20,8 +20,8 @@ async function hasRoom(bytes: number): Promise<boolean> {
 @Injectable({ providedIn: 'root' })
 export class HeldPictures {
   readonly held = signal<readonly HeldPicture[]>([]);
-  /** How a photograph that was taken here is shown while the server has none. */
-  readonly shown = signal<ReadonlyMap<string, string>>(new Map());
+  /** Where those are found that were looked at: the browser is asked for each only once it is. */
+  private readonly shown = new Map<string, string>();
 
   constructor() {
     void this.refresh();
@@ -30,6 +30,13 @@ export class HeldPictures {
   /** Those of whoever is signed in that were not refused. */
   waiting(): readonly HeldPicture[] {
     return this.held().filter(isWaiting);
+  }
+
+  /** Where a photograph that was taken here is found, the server having it or not; null for any other. */
+  shownAt(id: string): string | null {
+    const held = this.held().find((p) => p.id === id);
+    if (held && !this.shown.has(id)) this.shown.set(id, URL.createObjectURL(held.picture));
+    return this.shown.get(id) ?? null;
   }
 
   /** @throws ApiProblem where it is refused, Error where it cannot be kept */
@@ -83,8 +90,5 @@ export class HeldPictures {
   private async refresh(): Promise<void> {
     const all = await inLocal((db) => db.getAll('pictures'));
     this.held.set(all.sort((a, b) => a.at - b.at));
-    const shown = new Map(this.shown());
-    for (const p of all) if (!shown.has(p.id)) shown.set(p.id, URL.createObjectURL(p.picture));
-    this.shown.set(shown);
   }
 }

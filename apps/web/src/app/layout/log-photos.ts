@@ -89,7 +89,7 @@ export class LogPhotos {
   private readonly pictures = inject(HeldPictures);
   private readonly sender = new FileSender((id, file) => this.pictures.send(id, file));
   /** Where it is shown from: this device while the server has none. */
-  protected readonly at = (id: string): string => this.pictures.shown().get(id) ?? `/api/pictures/${id}`;
+  protected readonly at = (id: string): string => this.pictures.shownAt(id) ?? `/api/pictures/${id}`;
   protected readonly busy = this.sender.busy;
   protected readonly failure = this.sender.failure;
 
