@@ -1,17 +1,16 @@
 import { signal } from '@angular/core';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { planKey, type Planned, sum, type Summed } from '@hephaist/contracts/records/planner';
-import { keptPlans, type PlanMemory } from './kept-plans';
 import type { Inputs, SummaryPart, SummaryTask } from './summary-task';
 
-/** More different joints than this are planned off the main thread: each takes it some 10 ms at first. */
-const WORTH_A_WORKER = 8;
+/** More different joints than this are planned off the main thread. */
+const WORTH_A_WORKER = 400;
 /** Whoever looks is told this often while the worker plans: each look goes over every joint. */
 const TELL_MS = 1500;
 
 /**
- * The short of every joint's plan. A few are planned when asked. Of many at once, what this device planned before is
- * recalled, and the rest goes to a worker, which is stopped as soon as what they rest on changes.
+ * The short of every joint's plan. A few are planned when asked; thousands at once go to a worker, which is stopped
+ * as soon as what they rest on changes.
  */
 export class Summaries {
   /** Counts what arrives, so that whoever shows a summary looks again. */
@@ -23,10 +22,6 @@ export class Summaries {
   /** When whoever looks was last told, ms. */
   private told = 0;
   private inputs: Inputs | null = null;
-  /** Counts what was asked for: what comes of an earlier asking is let go. */
-  private asked = 0;
-
-  constructor(private readonly memory: PlanMemory = keptPlans) {}
 
   /** Starts again where the inputs changed, and plans what many new joints ask for. */
   prepare(inputs: Inputs, joints: readonly Joint[]): void {
@@ -46,24 +41,6 @@ export class Summaries {
     }
     this.stop();
     this.pending.set(missing.size);
-    void this.fill(inputs, missing);
-  }
-
-  /** Recalls what was planned here before, and has a worker plan the rest. */
-  private async fill(inputs: Inputs, missing: Map<string, Joint>): Promise<void> {
-    const { asked } = this;
-    const kept = await this.memory.recall(inputs);
-    if (asked !== this.asked) return;
-    for (const key of missing.keys()) {
-      const summed = kept.get(key);
-      if (summed && missing.delete(key)) this.known.set(key, summed);
-    }
-    this.pending.set(missing.size);
-    this.arrived.update((n) => n + 1);
-    if (missing.size) this.plan(inputs, [...missing.values()]);
-  }
-
-  private plan(inputs: Inputs, joints: readonly Joint[]): void {
     const worker = new Worker(new URL('./summary.worker', import.meta.url), { type: 'module' });
     this.worker = worker;
     worker.onmessage = ({ data }: MessageEvent<SummaryPart>) => {
@@ -73,15 +50,13 @@ export class Summaries {
         this.told = performance.now();
         this.arrived.update((n) => n + 1);
       }
-      if (this.pending() > 0) return;
-      this.stop();
-      void this.memory.keep(inputs, this.known);
+      if (this.pending() === 0) this.stop();
     };
     worker.onerror = () => {
       this.stop();
       this.pending.set(0);
     };
-    const task: SummaryTask = { ...inputs, joints };
+    const task: SummaryTask = { ...inputs, joints: [...missing.values()] };
     worker.postMessage(task);
   }
 
@@ -99,7 +74,6 @@ export class Summaries {
   }
 
   private stop(): void {
-    this.asked += 1;
     this.worker?.terminate();
     this.worker = null;
   }
