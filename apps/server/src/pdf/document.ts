@@ -4,12 +4,10 @@ import PDFDocument from 'pdfkit';
 import { unpackWoff } from './woff.js';
 
 const require = createRequire(import.meta.url);
-const font = (weight: 400 | 600): Buffer =>
-  unpackWoff(
-    readFileSync(
-      require.resolve(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`),
-    ),
-  );
+/** The file of the font that papers are set in. */
+export const fontFile = (weight: 400 | 600): string =>
+  require.resolve(`@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`);
+const font = (weight: 400 | 600): Buffer => unpackWoff(readFileSync(fontFile(weight)));
 let fonts: readonly [body: Buffer, strong: Buffer] | null = null;
 
 /** Sheets of paper that papers are made for. */

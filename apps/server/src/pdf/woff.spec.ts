@@ -1,21 +1,17 @@
 import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import * as fontkit from 'fontkit';
 import { describe, expect, it } from 'vitest';
+import { fontFile } from './document.js';
 import { unpackWoff } from './woff.js';
 
-const path = (weight: number): string =>
-  createRequire(import.meta.url).resolve(
-    `@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-${weight}-normal.woff`,
-  );
 const sum = (bytes: Buffer): number => {
   let s = 0;
   for (let i = 0; i < bytes.length; i += 4) s = (s + bytes.readUInt32BE(i)) >>> 0;
   return s;
 };
 
-describe.each([400, 600])('the font of our papers, weight %d', (weight) => {
-  const woff = readFileSync(path(weight));
+describe.each([400, 600] as const)('the font of our papers, weight %d', (weight) => {
+  const woff = readFileSync(fontFile(weight));
   const plain = unpackWoff(woff);
 
   it('is as long as its own header says, and each table sums to what its directory says', () => {

@@ -1,12 +1,10 @@
 import { Injector, runInInjectionContext } from '@angular/core';
 import type { Me } from '@hephaist/contracts/exchange/people';
-import { IDBFactory } from 'fake-indexeddb';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { onFreshDevice } from '../testing/fresh-device';
 import { soon } from '../testing/soon';
 import { HeldPictures } from './held-pictures';
 import { me } from './who';
-
-import 'fake-indexeddb/auto';
 
 const photo = (type = 'image/jpeg', bytes = 10) => new Blob([new Uint8Array(bytes)], { type });
 const page = () => runInInjectionContext(Injector.create({ providers: [] }), () => new HeldPictures());
@@ -22,12 +20,11 @@ const answering = (status: number, detail = ''): string[] => {
 };
 
 describe('photographs with no network', () => {
+  onFreshDevice();
   beforeEach(() => {
-    globalThis.indexedDB = new IDBFactory();
     URL.createObjectURL = () => 'blob:x';
     me.set({ id: 'orla', person: 'Orla' } as unknown as Me);
   });
-  afterEach(() => vi.unstubAllGlobals());
 
   it('wait on the device, are shown from it, survive a reload, and go out once, in order', async () => {
     answering(0);

@@ -106,19 +106,32 @@ describe('the open job', () => {
     const store = TestBed.inject(JobStore);
     await store.load(job);
     expect(store.error()).toContain('not answering');
-    expect(store.job()).toBeNull();
+    expect([store.job(), store.asksAgain()]).toEqual([null, true]);
     const tries = api.asked.length;
     await soon(() => expect(api.asked.length).toBeGreaterThan(tries));
     expect(store.error()).toContain('not answering');
     api.next.away = false;
     await soon(() => expect(store.job()?.id).toBe(job));
-    expect(store.error()).toBeNull();
+    expect([store.error(), store.asksAgain()]).toEqual([null, false]);
     api.next.away = true;
     await store.load('another');
     await store.leave();
     const asked = api.asked.length;
     await new Promise((done) => setTimeout(done, 60));
     expect(api.asked.length).toBe(asked);
+  });
+
+  it('that the server refuses is not asked for again, nor is that said, though another was before', async () => {
+    const api = demoServer();
+    api.next.away = true;
+    const store = TestBed.inject(JobStore);
+    await store.load(job);
+    expect(store.asksAgain()).toBe(true);
+    const problem = JSON.stringify({ title: 'Not here', status: 404, detail: 'No such job here.' });
+    const headers = { 'Content-Type': 'application/json' };
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(problem, { status: 404, headers })));
+    await store.load('another');
+    expect([store.error(), store.asksAgain()]).toEqual(['No such job here.', false]);
   });
 
   it('shows what is held while the server is away, as it will stand', async () => {

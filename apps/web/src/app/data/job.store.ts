@@ -30,11 +30,13 @@ interface JobState {
   readonly loading: boolean;
   /** Why nothing of it can be shown. */
   readonly error: string | null;
+  /** Whether the server, being away, is asked for it again by itself. */
+  readonly asksAgain: boolean;
   /** Why what is shown may be behind what others did: it could not be read again. */
   readonly behind: string | null;
 }
 
-const empty: JobState = { jobId: null, selectedId: null, loading: false, error: null, behind: null };
+const empty: JobState = { jobId: null, selectedId: null, loading: false, error: null, asksAgain: false, behind: null };
 
 /** All joints of a job, page by page. */
 async function allJoints(jobId: string): Promise<StoredRecords<'joint'>> {
@@ -158,15 +160,16 @@ export const JobStore = signalStore(
           ]);
           if (store.jobId() !== jobId) return;
           dispatcher.dispatch(recordEvents.read({ ...detail, ...joints, ...logs }));
-          patchState(store, { loading: false, error: null, behind: null });
+          patchState(store, { loading: false, error: null, asksAgain: false, behind: null });
         } catch (e) {
           const says = (e as Error).message;
           if (store.jobId() !== jobId) return;
-          patchState(store, stands ? { behind: says } : { loading: false, error: says });
-          if (stands || !(e instanceof AwayError) || signedOut()) return;
+          const asksAgain = !stands && e instanceof AwayError && !signedOut();
+          patchState(store, stands ? { behind: says } : { loading: false, error: says, asksAgain });
+          if (!asksAgain) return;
           clearTimeout(store.again.timer);
           store.again.timer = setTimeout(() => {
-            if (store.jobId() === jobId && store.error() !== null) void this.load(jobId, true);
+            if (store.jobId() === jobId && store.asksAgain()) void this.load(jobId, true);
           }, retryMs);
         }
       },

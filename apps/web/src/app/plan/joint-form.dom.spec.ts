@@ -1,20 +1,14 @@
 import { TestBed } from '@angular/core/testing';
 import { MAT_DIALOG_DATA, MatDialogRef } from '@angular/material/dialog';
 import type { Joint } from '@hephaist/contracts/records/joint';
-import { IDBFactory } from 'fake-indexeddb';
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { JobStore } from '../data/job.store';
 import { demoServer, file, job } from '../testing/demo-server';
+import { onFreshDevice } from '../testing/fresh-device';
 import { soon } from '../testing/soon';
 import { JointForm } from './joint-form';
 
-import 'fake-indexeddb/auto';
-
-beforeEach(() => {
-  globalThis.indexedDB = new IDBFactory();
-  localStorage.clear();
-});
-afterEach(() => vi.unstubAllGlobals());
+onFreshDevice();
 
 /** The form of a joint of the demo, or of a new one, and what a hand does in it. */
 async function opened(joint: Joint | null = null) {

@@ -49,7 +49,7 @@ const SHOWS_JOINT = /^\/job\/[^/]+\/(plan|braze|keep|practise)(\?|$)/;
       @if (store.error(); as error) {
         <section class="middle" role="alert">
           <h1>This job cannot be shown.</h1>
-          <p>{{ error }}{{ store.again.timer ? ' It is asked again by itself.' : '' }}</p>
+          <p>{{ error }}{{ store.asksAgain() ? ' It is asked again by itself.' : '' }}</p>
           <p>
             <button matButton="filled" (click)="store.load(jobId())">Try again</button>
             <a matButton="outlined" routerLink="/jobs">All jobs</a>
