@@ -135,7 +135,8 @@ export class TodayOrder {
   private rowOf(id: string): TodayRow[] {
     const joint = this.store.stored('joint', id)?.data;
     if (!joint) return [];
-    const summary = this.store.summaryOf()(joint)?.summary ?? null;
+    const summed = this.store.summaryOf()(joint);
+    const summary = summed?.summary ?? null;
     const heat = summary?.heat;
     const takes = summary?.fillerId
       ? [
@@ -143,7 +144,9 @@ export class TodayOrder {
           ...(heat ? [`${heat.torches === 2 ? 'two ' : ''}${heat.tip}`] : []),
           joint.position,
         ].join(', ')
-      : 'no rod serves it';
+      : summed
+        ? 'no rod serves it'
+        : 'being planned …';
     const record = this.record();
     if (!record || !summary?.asks) return [{ joint, takes, may: null, why: null }];
     const today = localNow(this.store.timeZone()).slice(0, 10);
@@ -164,7 +167,7 @@ export class TodayOrder {
       .map(({ alert }) => ({
         key: `${alert.goodThrough} ${alert.keeps}`,
         past: alert.daysLeft < 0,
-        says: `You are good through ${alert.goodThrough} (${nearWords(alert.daysLeft)}) by ${alert.under.join('; ')}. ${keptBy(alert, alert.keeps === 'joint' ? marks : [])}`,
+        says: `You are good through ${alert.goodThrough} (${nearWords(alert.daysLeft)}) by ${alert.under.join('; ')}. ${keptBy(alert, this.store.summaries.pending() ? null : marks)}`,
       }));
   });
 

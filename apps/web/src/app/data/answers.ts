@@ -33,6 +33,13 @@ function shownTo(by: string): readonly string[] {
   return holders.includes(by) ? holders : [by];
 }
 
+/** What is kept here for whoever is signed in, without saying that the server is away; null where nothing is. */
+export async function keptHere<T>(path: string, now = Date.now()): Promise<T | null> {
+  const by = remembered()?.id;
+  const kept = by ? await inLocal((db) => db.get('answers', keyOf(by, path))) : undefined;
+  return kept && now - kept.at <= GOOD_MS ? (kept.body as T) : null;
+}
+
 /** What the server last answered here to whoever may be shown it; null where nothing is kept, or for too long. */
 export async function keptAnswer<T>(path: string, now = Date.now()): Promise<T | null> {
   const by = remembered()?.id;

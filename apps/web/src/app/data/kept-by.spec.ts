@@ -5,6 +5,7 @@ describe('what keeps who runs out', () => {
   it('a joint of the job, by its mark; where there is none, a coupon', () => {
     const alert = { keeps: 'joint', daysLeft: 6 } as const;
     expect(keptBy(alert, [])).toBe('No open joint of this job keeps it: a coupon would.');
+    expect(keptBy(alert, null)).toBe('A joint keeps it: which ones is being worked out.');
     expect(keptBy(alert, ['PF-04'])).toBe('One open joint keeps it: PF-04.');
     const marks = ['PF-04', 'PF-05', 'PF-06', 'OX-01', 'MA-02', 'DW-09'];
     expect(keptBy(alert, marks)).toMatch(

@@ -1,11 +1,15 @@
 import type { Alert } from '@hephaist/core/qualification/good-days';
 import { markRuns } from '@hephaist/core/words/mark-runs';
 
-/** What moves a last good day that is near, in words. @param marks open joints whose brazing would */
-export function keptBy(alert: Pick<Alert, 'keeps' | 'daysLeft'>, marks: readonly string[]): string {
+/**
+ * What moves a last good day that is near, in words.
+ * @param marks open joints whose brazing would; null while the job's joints are still being planned
+ */
+export function keptBy(alert: Pick<Alert, 'keeps' | 'daysLeft'>, marks: readonly string[] | null): string {
   if (alert.keeps === 'confirmation') return 'A supervisor’s confirmation keeps it.';
   if (alert.keeps === 'coupon')
     return alert.daysLeft < 0 ? 'Only a passed coupon brings it back.' : 'Only another passed coupon keeps it.';
+  if (!marks) return 'A joint keeps it: which ones is being worked out.';
   if (!marks.length) return 'No open joint of this job keeps it: a coupon would.';
   const runs = markRuns(marks);
   const some = `${runs.slice(0, 3).join(', ')}${runs.length > 3 ? ' and more' : ''}`;

@@ -85,7 +85,8 @@ import { StandingStrip } from './standing-strip';
 })
 export class Board {
   readonly rows = input.required<readonly BoardRow[]>();
-  readonly coverage = input.required<ReadonlyMap<string, number>>();
+  /** Joints of the job that each brazer may braze; null while they are being planned. */
+  readonly coverage = input.required<ReadonlyMap<string, number> | null>();
   readonly total = input.required<number>();
   readonly rules = input.required<RuleSet>();
   /** Filler number that the joint asks for: medical gas counts each by itself. */
@@ -109,7 +110,7 @@ export class Board {
     {
       id: 'joints',
       head: 'Joints of this job',
-      text: (r) => `${this.coverage().get(r.brazer.id) ?? 0} of ${this.total()}`,
+      text: (r) => `${this.coverage()?.get(r.brazer.id) ?? (this.coverage() ? 0 : '…')} of ${this.total()}`,
       number: true,
     },
   ]);

@@ -7,6 +7,7 @@ import { metalWords, sizeWords } from '../data/joint-words';
 import { ShopStore } from '../data/shop.store';
 import { WorkStore } from '../data/work.store';
 import { Find } from '../forms/find';
+import { StillPlanning } from '../layout/still-planning';
 import { Tabs } from '../shell/tabs';
 import { May } from '../signing/may';
 import { Day } from '../time/day';
@@ -22,7 +23,7 @@ import { RunningOut } from './running-out';
 /** Keep: who may braze a joint on any day and why not and the procedures on file. */
 @Component({
   selector: 'hp-keep-page',
-  imports: [Tabs, Day, Find, Board, Procedures, CalendarFeed, RunningOut, Patches, AddBrazer, May],
+  imports: [Tabs, Day, Find, Board, Procedures, CalendarFeed, RunningOut, Patches, AddBrazer, May, StillPlanning],
   template: `
     <section class="main">
       <hp-tabs [tabs]="tabs" />
@@ -36,9 +37,7 @@ import { RunningOut } from './running-out';
           <hp-day label="On" [(value)]="day" [problem]="dayProblem()" />
           <p class="quiet asks">{{ asks() }}</p>
         </div>
-        @if (work.pending(); as n) {
-          <p class="quiet" role="status">Planning, {{ n }} different joints to go …</p>
-        }
+        <hp-still-planning />
         @if (validDay()) {
           <hp-board
             [rows]="board()"
@@ -123,7 +122,7 @@ export class KeepPage {
   protected readonly tabs = KEEP_TABS;
   private readonly tables = inject(ShopStore).tables;
   private readonly crew = inject(CrewStore);
-  protected readonly work = inject(WorkStore);
+  private readonly work = inject(WorkStore);
   protected readonly today = signal(localNow(this.store.timeZone()).slice(0, 10));
   protected readonly day = signal(this.today());
   protected readonly rules = computed(() => this.store.selectedPlan()?.plan?.asks.rules ?? ASME_RULES);
@@ -156,8 +155,9 @@ export class KeepPage {
       ? `Asks for metals P-${a.pNumbers.join(' to P-')}, filler F-${a.fNumber ?? 'none'}, ${a.position}.`
       : 'It has no plan.';
   });
-  /** How many joints of the job each brazer may braze on the day. */
+  /** How many joints of the job each brazer may braze on the day; null while they are being planned. */
   protected readonly coverage = computed(() => {
+    if (this.work.pending()) return null;
     const counts = new Map<string, number>();
     if (!this.validDay()) return counts;
     for (const { asks, joints } of this.work.groups())

@@ -26,6 +26,7 @@ import { Done } from '../layout/done';
 import { Follow } from '../layout/follow';
 import { ListDetail } from '../layout/list-detail';
 import { PaperLink } from '../layout/paper';
+import { StillPlanning } from '../layout/still-planning';
 import { type Column, Table } from '../layout/table';
 import { Annul } from '../signing/annul';
 import { May } from '../signing/may';
@@ -59,6 +60,7 @@ import { UncoveredJoints } from './uncovered-joints';
     PqrForm,
     SecondLookOf,
     SignaturesOf,
+    StillPlanning,
     UncoveredJoints,
   ],
   templateUrl: './procedures-page.html',
@@ -69,6 +71,8 @@ export class ProceduresPage {
   private readonly crew = inject(CrewStore);
   private readonly job = inject(JobStore);
   private readonly work = inject(WorkStore);
+  /** How many joints are still being planned: until then nothing is said of all. */
+  protected readonly planning = this.work.pending;
   private readonly tables = inject(ShopStore).tables;
   private readonly units = inject(UnitsStore);
   private readonly signer = inject(Signer);
@@ -192,6 +196,7 @@ export class ProceduresPage {
   });
   /** What signing changes of what this job's joints are covered by. */
   private readonly coverChange = computed(() => {
+    if (this.planning()) return 'How many joints of this job it covers is still being worked out.';
     const now = new Set(this.coveredBy(this.shown()?.p));
     const before = this.before();
     const lost = this.coveredBy(before).filter((mark) => !now.has(mark));

@@ -15,14 +15,15 @@ import { ProcedureLimit } from './procedure-limit';
     @for (p of procedures(); track p.record.id) {
       <p>
         <strong>{{ p.name }}</strong> F-{{ p.record.fNumbers.join(', F-') }},
-        {{ p.record.fluxIds.length ? p.record.fluxIds.join(' or ') : 'no flux' }}: covers {{ p.covered.size }} joints
+        {{ p.record.fluxIds.length ? p.record.fluxIds.join(' or ') : 'no flux' }}: covers
+        {{ planning() ? '…' : p.covered.size }} joints
         <span class="quiet">{{ p.record.note }}</span>
       </p>
       <hp-procedure-limit *hpMay="'write:procedure'" [procedure]="p.record" />
     } @empty {
       <p class="quiet">None signed.</p>
     }
-    @if (uncovered().length) {
+    @if (!planning() && uncovered().length) {
       <p class="caution">
         ▲ {{ uncovered().length }} joints need a procedure that does not exist yet:
         {{ uncovered().slice(0, 8).join(', ') }}{{ uncovered().length > 8 ? ' …' : '' }}
@@ -40,6 +41,8 @@ import { ProcedureLimit } from './procedure-limit';
 export class Procedures {
   private readonly crew = inject(CrewStore);
   private readonly work = inject(WorkStore);
+  /** How many joints are still being planned: until then nothing is said of all. */
+  protected readonly planning = this.work.pending;
 
   /** Procedures in force, with the joints of this job that each covers in every variable it states. */
   protected readonly procedures = computed(() =>

@@ -43,8 +43,9 @@ export class RunningOut {
   protected readonly job = inject(JobStore);
   private readonly work = inject(WorkStore);
 
-  /** Open joints that a brazer may braze today. */
-  private marksFor(record: BrazerRecord): string[] {
+  /** Open joints that a brazer may braze today; null while they are being planned. */
+  private marksFor(record: BrazerRecord): string[] | null {
+    if (this.work.pending()) return null;
     return this.work
       .groups()
       .filter(({ asks, joints }) => joints.some((w) => w.open) && mayBraze(record, asks, this.store.today()).may)

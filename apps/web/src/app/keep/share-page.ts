@@ -9,6 +9,7 @@ import { saveFile } from '../data/save-file';
 import { WorkStore } from '../data/work.store';
 import { Pick as PickField } from '../forms/pick';
 import { Cell } from '../layout/cell';
+import { StillPlanning } from '../layout/still-planning';
 import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
 import { Day } from '../time/day';
@@ -20,7 +21,7 @@ import { type OpenWork, shareCsv, shareWork } from './share';
 /** Share the work: which of the crew brazes what, all qualified on the day, fairly, nobody left to lapse. */
 @Component({
   selector: 'hp-share-page',
-  imports: [Cell, Table, MatButtonModule, Tabs, MatCheckboxModule, Day, PickField, RouterLink, SayPipe],
+  imports: [Cell, Table, MatButtonModule, Tabs, MatCheckboxModule, Day, PickField, RouterLink, SayPipe, StillPlanning],
   templateUrl: './share-page.html',
   styleUrl: './share-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -51,7 +52,7 @@ export class SharePage {
   });
   private readonly hands = computed(() => this.crew.records().filter((h) => !this.away().has(h.brazer.id)));
   private readonly share = computed(() =>
-    this.dayProblem() ? null : shareWork(this.work(), this.hands(), this.day()),
+    this.dayProblem() || this.planned.pending() ? null : shareWork(this.work(), this.hands(), this.day()),
   );
   readonly rows = computed(() => {
     const share = this.share();
@@ -91,7 +92,7 @@ export class SharePage {
   });
   protected readonly headline = computed(() => {
     const share = this.share();
-    if (!share) return 'Pick a day.';
+    if (!share) return this.dayProblem() ? 'Pick a day.' : 'The joints of this job are being planned.';
     const given = share.assignment.to.size;
     const people = [...share.assignment.load.values()].filter((n) => n > 0).length;
     const left = share.assignment.nobody.length;

@@ -8,6 +8,7 @@ import { CrewStore } from '../data/crew.store';
 import { newId } from '../data/outbox';
 import { ShopStore } from '../data/shop.store';
 import { WorkStore } from '../data/work.store';
+import { StillPlanning } from '../layout/still-planning';
 import { May } from '../signing/may';
 import { SayPipe } from '../units/say.pipe';
 
@@ -16,7 +17,7 @@ type Joint = JointToWriteFor & { readonly mark: string };
 /** Joints of the job that no released procedure covers, by what the nearest one lacks; one can be begun from them. */
 @Component({
   selector: 'hp-uncovered-joints',
-  imports: [MatButtonModule, May, SayPipe],
+  imports: [MatButtonModule, May, SayPipe, StillPlanning],
   template: `
     @for (u of uncovered(); track u.why; let first = $first) {
       @if (first) {
@@ -25,13 +26,21 @@ type Joint = JointToWriteFor & { readonly mark: string };
       <p>
         <strong>{{ u.joints.length }}: {{ u.marks }}</strong>
         <span class="quiet why">{{ u.why | say }}</span>
-        <button *hpMay="'write:procedure'" matButton="outlined" (click)="begin(u.joints)">
+        <button
+          *hpMay="'write:procedure'"
+          matButton="outlined"
+          [disabled]="work.pending() > 0"
+          (click)="begin(u.joints)"
+        >
           Begin one from {{ u.joints.length === 1 ? 'this joint' : 'these ' + u.joints.length }}
         </button>
       </p>
     } @empty {
-      <p class="fine">✓ Every joint of this job is covered by a released procedure.</p>
+      @if (!work.pending()) {
+        <p class="fine">✓ Every joint of this job is covered by a released procedure.</p>
+      }
     }
+    <hp-still-planning />
   `,
   styles: `
     :host {
@@ -51,7 +60,7 @@ export class UncoveredJoints {
   readonly name = input.required<string>();
   readonly begun = output<Procedure>();
   private readonly crew = inject(CrewStore);
-  private readonly work = inject(WorkStore);
+  protected readonly work = inject(WorkStore);
   private readonly tables = inject(ShopStore).tables;
   private readonly joints = computed(() =>
     this.work.work().map(({ joint, cover }): Joint => ({

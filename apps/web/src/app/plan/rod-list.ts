@@ -12,6 +12,7 @@ import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { Cell } from '../layout/cell';
+import { StillPlanning } from '../layout/still-planning';
 import { Table } from '../layout/table';
 import { May } from '../signing/may';
 import { numberOf } from '../units/typed';
@@ -29,7 +30,7 @@ const SELECTION = 'selection';
 /** What to buy and carry: rods by class and form, flux and gas for the job, a line or a selection, and the fewest rods that do. */
 @Component({
   selector: 'hp-rod-list',
-  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, GasNeeds, PickField, RodServes],
+  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, GasNeeds, PickField, RodServes, StillPlanning],
   templateUrl: './rod-list.html',
   styles: `
     @use 'scale';
@@ -103,7 +104,9 @@ export class RodListView {
       loss: ok(loss, 1) ? null : 'between 0 and 100 %',
     };
   });
-  private readonly readable = computed(() => !Object.values(this.bad()).some(Boolean));
+  private readonly readable = computed(
+    () => !this.store.summaries.pending() && !Object.values(this.bad()).some(Boolean),
+  );
   protected readonly list = computed(() =>
     this.readable() ? rodList(this.joints(), this.asked(), this.shop.tables()) : null,
   );

@@ -344,7 +344,7 @@ export class CouponForm {
       .filter((l) => l.brazerId === coupon.brazerId)
       .flatMap((l) => {
         const joint = this.job.joints().find((j) => j.id === l.jointId);
-        const asks = joint && this.job.summaryOf()(joint)?.summary?.asks;
+        const asks = joint && this.job.plan()(joint).plan?.asks;
         return joint && asks ? [{ mark: joint.mark, asks, brazedAt: l.brazedAt }] : [];
       });
     const zone = this.job.timeZone();

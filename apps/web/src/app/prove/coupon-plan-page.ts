@@ -32,6 +32,7 @@ import { Entry } from '../forms/entry';
 import { couponNumber, nextNumber } from '../forms/next-number';
 import { Pick as PickField } from '../forms/pick';
 import { Done } from '../layout/done';
+import { StillPlanning } from '../layout/still-planning';
 import { type Column, Table } from '../layout/table';
 import { Tabs } from '../shell/tabs';
 import { May } from '../signing/may';
@@ -64,7 +65,7 @@ interface PlanFor {
 /** Coupons to braze: the fewest that qualify a brazer or a crew for the job, and their travellers and labels. */
 @Component({
   selector: 'hp-coupon-plan-page',
-  imports: [Table, MatButtonModule, May, Tabs, Check, Entry, PickField, CouponClock, QtyPipe],
+  imports: [Table, MatButtonModule, May, Tabs, Check, Entry, PickField, CouponClock, QtyPipe, StillPlanning],
   templateUrl: './coupon-plan-page.html',
   styleUrl: './coupon-plan-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -72,7 +73,7 @@ interface PlanFor {
 export class CouponPlanPage {
   protected readonly store = inject(JobStore);
   private readonly crew = inject(CrewStore);
-  protected readonly work = inject(WorkStore);
+  private readonly work = inject(WorkStore);
   private readonly tables = inject(ShopStore).tables;
   private readonly units = inject(UnitsStore);
   protected readonly tabs = PROVE_TABS;
@@ -109,7 +110,9 @@ export class CouponPlanPage {
       return tube ? [{ mark: j.mark, asks, tube, metals: metals as [string, string], fillerId, fluxId, medical }] : [];
     });
   });
+  /** None until every joint is planned: a coupon more or less may turn on the last of them. */
   protected readonly plans = computed((): PlanFor[] => {
+    if (this.work.pending()) return [];
     const [joints, costs, whom] = [this.joints(), this.costs(), this.whom()];
     const records = this.crew.records();
     if (whom === SOMEBODY) {
@@ -168,6 +171,7 @@ export class CouponPlanPage {
   /** Those whose numbers nobody reserved yet. */
   protected readonly unreserved = computed(() => this.coupons().filter((c) => !c.isReserved));
   protected readonly headline = computed(() => {
+    if (this.work.pending()) return 'The joints of this job are being planned.';
     const n = this.coupons().length;
     const strips = this.coupons().reduce((a, c) => a + c.strips, 0);
     const [only] = this.shown();
