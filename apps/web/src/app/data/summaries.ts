@@ -9,8 +9,8 @@ import type { Inputs, SummaryPart, SummaryTask } from './summary-task';
 const OPENING = 8;
 /** And after a change of what they rest on: the page is warm, and what it shows need not go away meanwhile. */
 const CHANGING = 400;
-/** Whoever looks is told this often while the worker plans: each look goes over every joint. */
-const TELL_MS = 1500;
+/** Whoever looks is told this often while the worker plans: each look goes over every joint, few or thousands. */
+const TELL_MS = { few: 150, many: 1500 };
 
 /** All that plans rest on, as text; a procedure that is not in force changes none. */
 export const restsOn = (inputs: Inputs): string =>
@@ -83,7 +83,7 @@ export class Summaries {
     worker.onmessage = ({ data }: MessageEvent<SummaryPart>) => {
       for (const [key, summed] of data) this.known.set(key, summed);
       this.pending.update((n) => Math.max(0, n - data.length));
-      if (this.pending() === 0 || performance.now() - this.told > TELL_MS) {
+      if (this.pending() === 0 || performance.now() - this.told > TELL_MS[joints.length > CHANGING ? 'many' : 'few']) {
         this.told = performance.now();
         this.arrived.update((n) => n + 1);
       }
