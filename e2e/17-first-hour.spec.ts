@@ -14,12 +14,15 @@ async function firstIn(page: Page, { url, code }: { url: string; code: string })
   await page.getByLabel(/New password/).fill(PASSWORD);
   await page.getByRole('button', { name: 'Begin', exact: true }).click();
   await expect(page.getByText('No job yet.')).toBeVisible();
+  // What was asked for before anybody was signed in is asked again, and says nothing of it any more.
+  await expect(page.getByText('Sign in first')).toHaveCount(0);
 }
 
 /** From the empty page of jobs to the first answer: what a joint takes. */
 async function firstAnswer(page: Page): Promise<void> {
   const steps = page.getByRole('region', { name: 'To begin with' });
   await expect(steps.getByRole('listitem')).toHaveCount(4);
+  for (const step of await steps.getByRole('listitem').all()) await expect(step).not.toContainText('✓');
   await steps.getByRole('button', { name: 'Begin the first job' }).click();
   await expect(page.getByLabel('Name of the job')).toBeFocused();
   await page.keyboard.type('Pier');

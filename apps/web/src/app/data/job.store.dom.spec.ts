@@ -7,10 +7,12 @@ import { describe, expect, it, vi } from 'vitest';
 import { demoServer, file, job } from '../testing/demo-server';
 import { onFreshDevice } from '../testing/fresh-device';
 import { soon } from '../testing/soon';
+import { signedOut } from './api';
 import { CrewStore } from './crew.store';
 import { JobStore } from './job.store';
 import { RETRY_MS } from './outbox';
 import { recordEvents } from './records';
+import { me } from './who';
 
 async function opened() {
   const api = demoServer();
@@ -132,6 +134,22 @@ describe('the open job', () => {
     vi.stubGlobal('fetch', () => Promise.resolve(new Response(problem, { status: 404, headers })));
     await store.load('another');
     expect([store.error(), store.asksAgain()]).toEqual(['No such job here.', false]);
+  });
+
+  it('and what is on file, which could not be read because nobody was signed in, are read once somebody is', async () => {
+    me.set(null);
+    const problem = JSON.stringify({ title: 'Sign in', status: 401, detail: 'Sign in first.' });
+    const headers = { 'Content-Type': 'application/json' };
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response(problem, { status: 401, headers })));
+    const store = TestBed.inject(JobStore);
+    await store.leave();
+    expect(store.error()).toBe('Sign in first.');
+    demoServer();
+    me.set({ id: 'orla' } as never);
+    signedOut.set(false);
+    TestBed.tick();
+    await soon(() => expect(TestBed.inject(CrewStore).brazers()).toHaveLength(file.brazers.length));
+    expect(store.error()).toBeNull();
   });
 
   it('shows what is held while the server is away, as it will stand', async () => {

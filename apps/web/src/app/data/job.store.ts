@@ -23,6 +23,7 @@ import { ShopStore } from './shop.store';
 import { Summaries } from './summaries';
 import type { Inputs } from './summary-task';
 import { stepsOf, withUndo } from './undo';
+import { mustSignIn } from './who';
 
 interface JobState {
   readonly jobId: string | null;
@@ -210,6 +211,14 @@ export const JobStore = signalStore(
       effect(() => {
         const [inputs, joints] = [store.inputs(), store.joints()];
         if (inputs) untracked(() => store.summaries.prepare(inputs, joints));
+      });
+      // What could not be read because nobody was signed in is read once somebody is.
+      effect(() => {
+        if (mustSignIn()) return;
+        untracked(() => {
+          const [jobId, missed] = [store.jobId(), store.error() ?? store.behind()];
+          if (missed !== null) void (jobId ? store.load(jobId) : store.leave());
+        });
       });
     },
   }),

@@ -1,5 +1,6 @@
 import { inject } from '@angular/core';
 import type { JobDetail, JobSummary } from '@hephaist/contracts/exchange/answers';
+import type { PeopleAnswer } from '@hephaist/contracts/exchange/people';
 import type { Job } from '@hephaist/contracts/records/job';
 import type { Line } from '@hephaist/contracts/records/line';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
@@ -24,7 +25,7 @@ export const JobsStore = signalStore(
     },
     /** Counts the people with an account. @throws ApiProblem where it is not for this one to know */
     async countPeople(): Promise<void> {
-      patchState(store, { people: (await call<readonly unknown[]>('people')).length });
+      patchState(store, { people: (await call<PeopleAnswer>('people')).people.length });
     },
     /** Begins a job with its lines. */
     async begin(job: Job, lines: readonly Line[]): Promise<void> {
