@@ -89,6 +89,9 @@ import { asksDesign, beginDraft, begunJob, begunLines, isRefrigeration, unsaidLi
       align-items: start;
       padding-top: var(--space-2);
     }
+    h3 {
+      margin-top: var(--space-5);
+    }
     .two {
       grid-column: span 2;
     }

@@ -25,13 +25,10 @@ import { StandingStrip } from './standing-strip';
           ><strong>{{ row.brazer.name }}</strong></a
         >
         <span class="quiet mark">mark {{ row.brazer.mark }}</span>
-        <hp-paper kind="brazer" [plain]="true" [id]="row.brazer.id">Card</hp-paper>
-        <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
-        @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
-          <p class="quiet">
-            F-{{ c.fNumber }}, P-{{ c.pNumbers[0] }} to P-{{ c.pNumbers[1] }}: {{ c.positions.join(', ') }}
-          </p>
-        }
+        <div class="deeds">
+          <hp-paper kind="brazer" [plain]="true" [id]="row.brazer.id">Card</hp-paper>
+          <hp-brazer-actions *hpMay="'write:confirmation'" [row]="row" [rules]="rules()" [today]="today()" />
+        </div>
       </ng-template>
       <ng-template hpCell="why" [rows]="rows()" let-row>
         @for (r of row.permission.reasons; track r) {
@@ -56,6 +53,11 @@ import { StandingStrip } from './standing-strip';
           @if (row.permission.continuity.lastLabel; as last) {
             <p class="quiet">last: {{ last }}, {{ row.permission.continuity.lastDay }}</p>
           }
+          @for (c of row.covers; track c.fNumber + c.pNumbers.join()) {
+            <p class="quiet">
+              F-{{ c.fNumber }}, P-{{ c.pNumbers[0] }} to P-{{ c.pNumbers[1] }}: {{ c.positions.join(', ') }}
+            </p>
+          }
         </div>
       </ng-template>
     </hp-table>
@@ -67,6 +69,11 @@ import { StandingStrip } from './standing-strip';
   styles: `
     .mark {
       display: block;
+    }
+    .deeds {
+      --mat-button-text-horizontal-padding: var(--space-2);
+      display: flex;
+      gap: var(--space-3);
     }
     .time {
       width: 270px;
@@ -98,15 +105,16 @@ export class Board {
   protected readonly continuity = `Continuity: ${CONTINUITY_SOURCE.note ?? ''} (${sourceLine(CONTINUITY_SOURCE)})`;
 
   protected readonly columns = computed((): readonly Column<BoardRow>[] => [
-    { id: 'who', head: 'Brazer and range', names: true },
+    { id: 'who', head: 'Brazer', names: true },
     {
       id: 'may',
       head: 'May',
       text: (r) => (r.permission.may ? '✓ may' : '✕ may not'),
       tone: (r) => (r.permission.may ? 'fine' : 'refused'),
+      beside: true,
     },
     { id: 'why', head: 'Why' },
-    { id: 'time', head: `${this.span().from} to ${this.span().to}` },
+    { id: 'time', head: `Range and days, ${this.span().from} to ${this.span().to}` },
     {
       id: 'joints',
       head: 'Joints of this job',

@@ -75,6 +75,10 @@ const ASKED: Readonly<Record<Deed, { readonly day: string; readonly words: strin
     }
   `,
   styles: `
+    span {
+      display: flex;
+      gap: var(--space-3);
+    }
     form {
       display: grid;
       gap: var(--space-3);

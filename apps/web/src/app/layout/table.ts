@@ -18,6 +18,8 @@ export interface Column<T> {
   /** It opens its row. */
   readonly opens?: boolean;
   readonly tone?: (row: T) => string;
+  /** Where a row is read as a card, it stands beside what the row is, without its head. */
+  readonly beside?: boolean;
 }
 
 /** From so many columns on a narrow screen shows each row as a card. */
@@ -39,6 +41,7 @@ const MANY = 5;
             *matCellDef="let row; let i = index"
             [class]="c.tone?.(row) ?? ''"
             [class.number]="c.number"
+            [class.beside]="c.beside"
             [attr.data-head]="c.head"
             [attr.role]="c.names || c.opens ? 'rowheader' : null"
           >

@@ -139,6 +139,7 @@ export class ProvePage {
       text: (c) =>
         c.annulled ? 'annulled' : `${c.verdict.passes ? '✓ passes' : '✕ fails'}${c.verdict.nearLimit ? ' ▲ near' : ''}`,
       tone: (c) => (c.annulled ? 'struck' : c.verdict.passes ? 'fine' : 'refused'),
+      beside: true,
     },
   ];
 
