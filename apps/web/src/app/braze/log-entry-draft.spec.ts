@@ -1,7 +1,7 @@
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import { describe, expect, it } from 'vitest';
 import { readCleaned } from './cleaned';
-import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
+import { blankEntry, type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
 
 const now = Date.parse('2026-06-01T12:00:00Z');
 const hours = (n: number): number => now - n * 3_600_000;
@@ -89,5 +89,25 @@ describe('an entry as it is typed', () => {
     expect('nitrogenFlow' in dry).toBe(false);
     expect([dry.brazedAt, dry.oxygen]).toEqual(['', NaN]);
     expect(entryOf({ ...draft, flow: 'x' }, ids, about).nitrogenFlow).toBeNaN();
+  });
+});
+
+describe('an entry as it begins', () => {
+  const kept = { lots: { 'BCuP-5': 'R-9', 'FB3-A': 'F-1' }, nitrogenLot: 'N-7', lookedBy: 'Wren', place: 'bay 2' };
+  const planned = { zone: 'UTC', fillerId: 'BCuP-5', fluxId: '' };
+  it('keeps what stays from the last, each lot of its own class', () => {
+    const { fillerLot, fluxLot, nitrogenLot, lookedBy, place, oxygen } = blankEntry({}, kept, planned);
+    expect([fillerLot, fluxLot, nitrogenLot, lookedBy, place, oxygen]).toEqual(['R-9', '', 'N-7', 'Wren', 'bay 2', '']);
+    expect(blankEntry({}, kept, { ...planned, fillerId: 'BCuP-2', fluxId: 'FB3-A' })).toMatchObject({
+      fillerLot: '',
+      fluxLot: 'F-1',
+    });
+  });
+  it('takes what is known of it before what stays', () => {
+    expect(blankEntry({ place: 'roof', when: '2026-06-01T10:00' }, kept, planned)).toMatchObject({
+      place: 'roof',
+      when: '2026-06-01T10:00',
+      nitrogenLot: 'N-7',
+    });
   });
 });

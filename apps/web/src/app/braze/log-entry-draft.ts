@@ -63,6 +63,38 @@ export const lotsFor = (kept: Kept, fillerId: string, fluxId: string): Pick<Entr
   fluxLot: kept.lots[fluxId] ?? '',
 });
 
+/** An entry as it begins: what is known of it already, what stays from the last one, and nothing else. */
+export function blankEntry(
+  known: Partial<EntryDraft>,
+  kept: Kept,
+  planned: Pick<EntryDraft, 'fillerId' | 'fluxId'> & { readonly zone: string },
+): EntryDraft {
+  const { zone, fillerId, fluxId } = planned;
+  return {
+    brazerId: '',
+    procedureId: '',
+    madeAs: 'first',
+    cleaned: '',
+    when: localNow(zone),
+    fillerId,
+    fluxId,
+    flow: '',
+    oxygen: '',
+    stopped: '',
+    visual: '',
+    visualReason: '',
+    pictureIds: [],
+    outOfRangeReason: '',
+    steps: [],
+    touched: {},
+    place: kept.place,
+    nitrogenLot: kept.nitrogenLot,
+    lookedBy: kept.lookedBy,
+    ...lotsFor(kept, fillerId, fluxId),
+    ...known,
+  };
+}
+
 /** An empty text is left out of the record. */
 const text = <K extends string>(key: K, value: string): { [P in K]?: string } =>
   (value.trim() ? { [key]: value.trim() } : {}) as { [P in K]?: string };

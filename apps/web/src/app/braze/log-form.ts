@@ -54,14 +54,16 @@ import { SayPipe } from '../units/say.pipe';
 import { retyped } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
 import { whenUnitsChange } from '../units/when-units-change';
+import { BesideEntries } from './beside-entries';
 import { CleaningStore } from './cleaning.store';
 import { CleaningClock } from './cleaning-clock';
 import { entryRows } from './entry-rows';
 import { FiledTogether } from './filed-together';
-import { type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
+import { fromTrace } from './from-trace';
+import { blankEntry, type EntryDraft, entryOf, keptFrom, lotsFor } from './log-entry-draft';
 import { ofJoint } from './of-joint';
 import { takenLot } from './scan-lot';
-import { type Beside, type Filed, filedBeside } from './together';
+import type { Beside } from './together';
 
 /** Fields that are asked for where an entry is confirmed in brief. */
 const ASKED_IN_BRIEF: ReadonlySet<string> = new Set(['brazerId', 'fillerLot', 'lookedBy', 'outOfRangeReason']);
@@ -181,50 +183,28 @@ export class LogForm {
     effect(() => {
       const trace = this.traced()?.trace;
       if (!trace) return;
-      untracked(() => {
-        const d = this.draft();
-        const local = (ms: number): string => localNow(this.zone(), new Date(ms));
-        this.form.set({
-          ...(trace.strikeOxygen !== null && d.oxygen === ''
-            ? { oxygen: (100 * Math.max(0, trace.strikeOxygen)).toFixed(2) }
-            : {}),
-          ...(trace.leastFlowM3s !== null && d.flow === ''
-            ? { flow: this.units.show(trace.leastFlowM3s, 'flow', false) }
-            : {}),
-          ...(trace.brazedMs !== null && trace.toMs !== null && d.stopped === ''
-            ? { when: local(trace.brazedMs), stopped: local(trace.toMs) }
-            : {}),
-        });
-      });
+      untracked(() =>
+        this.form.set(fromTrace(trace, this.draft(), { zone: this.zone(), system: this.units.system() })),
+      );
     });
   }
 
   private blank(): EntryDraft {
     const chosen = this.plan().selection.chosen;
     const cleanedMs = this.cleaning.cleaned()[this.joint().id];
-    return {
-      brazerId: this.crew.brazers().find((b) => b.id === me()?.brazerId)?.id ?? '',
-      procedureId: this.covering()?.id ?? '',
-      madeAs: nextMakings(this.logs())[0] ?? 'first',
-      cleaned: cleanedMs ? localNow(this.zone(), new Date(cleanedMs)) : '',
-      when: localNow(this.zone()),
-      fillerId: chosen?.filler.id ?? '',
-      fluxId: chosen?.flux?.id ?? '',
-      flow: '',
-      oxygen: '',
-      stopped: '',
-      visual: '',
-      visualReason: '',
-      place: this.logs()[0]?.place ?? this.kept().place,
-      pictureIds: [],
-      outOfRangeReason: '',
-      steps: [],
-      touched: {},
-      nitrogenLot: this.kept().nitrogenLot,
-      lookedBy: this.kept().lookedBy,
-      ...lotsFor(this.kept(), chosen?.filler.id ?? '', chosen?.flux?.id ?? ''),
-      ...this.known(),
-    };
+    const place = this.logs()[0]?.place;
+    return blankEntry(
+      {
+        brazerId: this.crew.brazers().find((b) => b.id === me()?.brazerId)?.id ?? '',
+        procedureId: this.covering()?.id ?? '',
+        madeAs: nextMakings(this.logs())[0] ?? 'first',
+        cleaned: cleanedMs ? localNow(this.zone(), new Date(cleanedMs)) : '',
+        ...(place === undefined ? {} : { place }),
+        ...this.known(),
+      },
+      this.kept(),
+      { zone: this.zone(), fillerId: chosen?.filler.id ?? '', fluxId: chosen?.flux?.id ?? '' },
+    );
   }
 
   /** The procedure in force that covers the joint as planned, if there is one. */
@@ -265,9 +245,9 @@ export class LogForm {
       name: `${r.permission.may ? '✓' : '✕'} ${r.brazer.name} (${r.brazer.mark})`,
     })),
   );
-  protected readonly permission = computed(
-    () => this.board().find((r) => r.brazer.id === this.draft().brazerId)?.permission ?? null,
-  );
+  private readonly row = computed(() => this.board().find((r) => r.brazer.id === this.draft().brazerId) ?? null);
+  protected readonly permission = computed(() => this.row()?.permission ?? null);
+  private readonly record = computed(() => this.row()?.record ?? null);
 
   private readonly id = linkedSignal<string, string>({
     source: () => `${this.joint().id} ${this.logs().length}`,
@@ -289,37 +269,15 @@ export class LogForm {
   private readonly findings = computed((): LogFinding[] => {
     const entry = this.entry();
     if (!entry.brazedAt) return [];
-    const row = this.board().find((r) => r.brazer.id === entry.brazerId);
     return logFindingsOf(entry, {
       joint: this.joint(),
       plan: this.plan(),
       timeZone: this.zone(),
-      record: row?.record ?? null,
+      record: this.record(),
       procedures: this.crew.procedures(),
     });
   });
-  private readonly besideIds = computed(() => new Map(this.besides().map((b) => [b.joint.id, newId()])));
-  /** What is filed with it; nothing is where it asks for a reason of its own. */
-  protected readonly filed = computed((): readonly Filed[] => {
-    const entry = this.entry();
-    const row = this.board().find((r) => r.brazer.id === entry.brazerId);
-    return this.besides().map((beside) =>
-      filedBeside(entry, beside, {
-        id: this.besideIds().get(beside.joint.id) ?? '',
-        sessionId: this.sessions.traceOf()(beside.joint.id)?.session.id ?? null,
-        before: ofJoint(this.store.logs(), beside.joint.id),
-        timeZone: this.zone(),
-        record: row?.record ?? null,
-        procedures: this.crew.procedures(),
-      }),
-    );
-  });
-  protected readonly leftOut = signal<ReadonlySet<string>>(new Set());
-  private readonly together = computed(() =>
-    this.entry().outOfRangeReason || this.entry().visual !== 'accepted'
-      ? []
-      : this.filed().filter((f) => !f.against && !this.leftOut().has(f.joint.id)),
-  );
+  protected readonly beside = new BesideEntries(this.besides, this.entry, this.record);
   protected readonly asking = computed(() => this.findings().filter((f) => f.asksReason));
   /** Only said once something of the joint is known: an empty form is not nagged at. */
   protected readonly remarks = computed(() =>
@@ -386,7 +344,7 @@ export class LogForm {
   async save(): Promise<void> {
     const entry = this.entry();
     await this.form.submit(async () => {
-      const all = [entry, ...this.together().map((f) => f.entry)];
+      const all = [entry, ...this.beside.together().map((f) => f.entry)];
       const state = entry.outOfRangeReason ? await this.signReason(entry) : await this.store.saveLogs(all);
       if (state === null) return false;
       for (const { jointId } of all) this.cleaning.forget(jointId);
@@ -413,7 +371,7 @@ export class LogForm {
 
   /** Until when the brazer is good, before and after. */
   private changes(entry: JointLog): string[] {
-    const record = this.board().find((r) => r.brazer.id === entry.brazerId)?.record;
+    const record = this.record();
     if (!record) return [];
     const asks = asksWith(this.plan(), entry.fillerId);
     const procedure = namedIn(entry.procedureId, procedureNames(this.crew.procedures()));
