@@ -2,18 +2,13 @@ import { ALL_DEEDS, type Deed, mayDo, type PeopleAnswer, whoMay } from '@hephais
 import { KINDS } from '@hephaist/contracts/records/kinds';
 import { ROLES } from '@hephaist/contracts/records/roles';
 import request from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 import { deedOf, ROUTE_DEEDS } from './route-deeds.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 interface Layer {
   readonly route?: { readonly path: string; readonly methods: Record<string, boolean> };

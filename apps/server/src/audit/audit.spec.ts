@@ -1,14 +1,12 @@
 import type { TrailPage, TrailVerdict } from '@hephaist/contracts/records/trail';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import { demoFile, type Harness, newId } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 import { verifyTrail } from './verify.js';
 
-let h: Harness;
 const file = demoFile();
+const h = withJob(file);
 beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
   for (let i = 0; i < 6; i++) {
     const joint = { ...file.joints[0], id: newId(), mark: `T-${i}` };
     await h
@@ -18,7 +16,6 @@ beforeAll(async () => {
       .expect(200);
   }
 });
-afterAll(() => h.close());
 
 describe('the audit trail', () => {
   let verdict: TrailVerdict;

@@ -1,18 +1,13 @@
 import type { Followed, FollowEvent, FollowLink } from '@hephaist/contracts/exchange/followed';
 import type { Annulment } from '@hephaist/contracts/records/annulment';
 import { inUnits } from '@hephaist/core/units/say';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
-import { importJob } from '../exchange/job-file.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const follow = async (of: string, id: string, role: 'auditor' | 'fitter' = 'auditor'): Promise<Followed> =>
   (

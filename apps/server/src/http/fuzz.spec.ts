@@ -1,10 +1,10 @@
 import type { Test } from 'supertest';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { seeded } from '../../../../packages/core/src/testing/strip-picture.js';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleMark, sampleSession } from '../../test/instruments.js';
+import { withJob } from '../../test/with-job.js';
 import { ROUTE_DEEDS } from '../access/route-deeds.js';
-import { importJob } from '../exchange/job-file.js';
 
 /**
  * Requests of every route with anything in the place of anything: each is answered, and none with 500. The seed is
@@ -12,13 +12,8 @@ import { importJob } from '../exchange/job-file.js';
  */
 const ROUNDS = process.env['HEPHAIST_FULL'] ? 10 : 1;
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 type Json = null | boolean | number | string | Json[] | { [key: string]: Json };
 /** Ids that are on file, and everything that is none. */

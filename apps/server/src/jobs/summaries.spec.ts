@@ -2,17 +2,12 @@ import type { JobSummary, LineSummary } from '@hephaist/contracts/exchange/answe
 import { lastLogs } from '@hephaist/contracts/exchange/open-points';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const summary = async (): Promise<JobSummary> =>
   ((await h.as('auditor').get('/api/jobs').expect(200)).body as JobSummary[]).find((j) => j.id === file.job.id)!;

@@ -4,30 +4,27 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PurgeMark, PurgeSession, TraceRow } from '@hephaist/contracts/records/purge-session';
 import { pino } from 'pino';
-import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
+import { afterEach, beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, harness, newId } from '../../test/harness.js';
 import { type FakeInstrument, fakeInstrument, sampleMark, sampleSession, until } from '../../test/instruments.js';
+import { withJob } from '../../test/with-job.js';
 import { exportJob, importJob } from '../exchange/job-file.js';
 import { linkInstrument } from './instrument-link.js';
 import { type ReachableSet, readInstruments } from './instruments.js';
 import { liveService } from './service.js';
 import { steadyClock } from './session-reader.js';
 
-let h: Harness;
 const file = demoFile();
 const quiet = pino({ level: 'silent' });
 const toClose: { close: () => Promise<void> }[] = [];
 const fakes: FakeInstrument[] = [];
 
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
+const h = withJob(file);
+beforeAll(async () => {});
 afterEach(async () => {
   for (const s of toClose.splice(0)) await s.close();
   for (const f of fakes.splice(0)) await f.kill();
 });
-afterAll(() => h.close());
 
 const send = (kind: string, data: object) =>
   h

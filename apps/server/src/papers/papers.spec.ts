@@ -1,18 +1,13 @@
 import { pqrRows } from '@hephaist/contracts/records/pqr-rows';
 import { procedureRows } from '@hephaist/contracts/records/procedure-rows';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
+import { demoFile, newId } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
-import { importJob } from '../exchange/job-file.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const plain = (text: string): string => text.replace(/\s+/g, '');
 /** A paper as another library reads it, its words without spaces. */

@@ -2,17 +2,12 @@ import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import PDFDocument from 'pdfkit';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 const plain = (format: 'png' | 'jpeg' | 'webp' | 'gif' | 'tiff', side = 40): Promise<Buffer> =>
   sharp({ create: { width: side, height: side, channels: 3, background: '#b36a3c' } })
     .toFormat(format)

@@ -1,20 +1,15 @@
 import { networkOf } from '@hephaist/core/purge/layout';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
-import { importJob } from '../exchange/job-file.js';
+import { withJob } from '../../test/with-job.js';
 import { outcomeOf, type PurgeTask } from './outcome.js';
 import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
 
-let h: Harness;
 const file = demoFile();
 const oxygen = file.lines.find((l) => l.name === 'Surgery oxygen')!;
 const asked = { system: 'us', minutes: 8, cylinder: '300 ft³' };
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const here = (task: PurgeTask) => Promise.resolve(outcomeOf(task));
 const post = (body: object, lineId = oxygen.id) => h.as().post(`/api/lines/${lineId}/purge-plan.pdf`).send(body);

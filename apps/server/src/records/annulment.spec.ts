@@ -6,19 +6,14 @@ import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import type { StoredRecords } from '@hephaist/contracts/records/kinds';
 import type { Role } from '@hephaist/contracts/records/roles';
 import { dataOf } from '@hephaist/contracts/records/stored';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { describe, expect, it } from 'vitest';
+import { broughtIn, demoFile, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 import { verifyTrail } from '../audit/verify.js';
 import { onFile, recordsOf } from '../crew/crew.js';
-import { importJob } from '../exchange/job-file.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const annulment = (kind: Annulment['kind'], recordId: string, more: Partial<Annulment> = {}): Annulment => ({
   id: newId(),

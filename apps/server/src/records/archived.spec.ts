@@ -1,14 +1,9 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const send = (kind: string, body: object) =>
   h

@@ -1,17 +1,13 @@
 import { parseJobFile } from '@hephaist/contracts/exchange/exchange';
 import { changedAfterwards, type Joint, jointIdentity } from '@hephaist/contracts/records/joint';
 import type { Role } from '@hephaist/contracts/records/roles';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { exportJob, importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
+import { exportJob } from '../exchange/job-file.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const logged = new Set(file.logs.map((l) => l.jointId));
 const brazed = file.joints.find((j) => logged.has(j.id)) as Joint;

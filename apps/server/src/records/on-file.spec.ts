@@ -1,18 +1,13 @@
 import type { Crew, OnFileAnswer, OthersAnswer } from '@hephaist/contracts/exchange/answers';
 import type { Coupon } from '@hephaist/contracts/records/coupon';
 import type { Role } from '@hephaist/contracts/records/roles';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { onFileSamples } from '../../../../packages/contracts/src/testing/on-file-samples.js';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const put = (role: Role, kind: string, data: object, seen = 0, signature?: object) =>
   h

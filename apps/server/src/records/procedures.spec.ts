@@ -1,16 +1,11 @@
 import type { Procedure } from '@hephaist/contracts/records/procedure';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
 const first = file.procedures[0] as Procedure;
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 const released = { password: TEST_PASSWORD, meaning: 'released' };
 const send = (data: object, seen: number, signature?: object) =>
   h

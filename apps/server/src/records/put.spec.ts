@@ -1,18 +1,13 @@
 import type { JointPage } from '@hephaist/contracts/exchange/answers';
 import type { Joint } from '@hephaist/contracts/records/joint';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
 const first = file.joints[0] as Joint;
 
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const send = (body: object) => h.as().post('/api/commands').send(body);
 const jointCommand = (seen: number, data: object, id = newId()) => ({ id, kind: 'joint', records: [{ seen, data }] });

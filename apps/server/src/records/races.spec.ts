@@ -1,20 +1,15 @@
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
 import type { Procedure } from '@hephaist/contracts/records/procedure';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, newId } from '../../test/harness.js';
 import { sampleSession } from '../../test/instruments.js';
-import { importJob } from '../exchange/job-file.js';
+import { withJob } from '../../test/with-job.js';
 
-let h: Harness;
 const file = demoFile();
 const made = new Set(file.logs.map((l) => l.jointId));
 const open = file.joints.filter((j) => !made.has(j.id));
 
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const send = (kind: string, ...all: object[]) =>
   h

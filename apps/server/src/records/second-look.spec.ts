@@ -2,11 +2,11 @@ import { contentHash } from '@hephaist/contracts/records/content';
 import type { Coupon } from '@hephaist/contracts/records/coupon';
 import type { SecondLook } from '@hephaist/contracts/records/second-look';
 import type { ShownSignature } from '@hephaist/contracts/records/signature';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
-import { exportJob, importJob } from '../exchange/job-file.js';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
+import { exportJob } from '../exchange/job-file.js';
 
-let h: Harness;
 const file = demoFile();
 const coupon: Coupon = { ...file.coupons[0]!, id: newId(), number: 'C-950' };
 const put = (role: 'quality' | 'lead' | 'fitter' | 'auditor', kind: string, data: object, meaning: string) =>
@@ -19,12 +19,10 @@ const put = (role: 'quality' | 'lead' | 'fitter' | 'auditor', kind: string, data
       records: [{ seen: 0, data }],
       signature: { password: TEST_PASSWORD, meaning },
     });
+const h = withJob(file);
 beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
   await put('quality', 'coupon', coupon, 'judged').expect(200);
 });
-afterAll(() => h.close());
 
 const look = (change: Partial<SecondLook> = {}): SecondLook => ({
   id: newId(),

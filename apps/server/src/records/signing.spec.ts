@@ -2,19 +2,14 @@ import { contentHash } from '@hephaist/contracts/records/content';
 import type { Coupon } from '@hephaist/contracts/records/coupon';
 import type { Procedure } from '@hephaist/contracts/records/procedure';
 import type { Signature } from '@hephaist/contracts/records/signature';
-import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
+import { beforeEach, describe, expect, it } from 'vitest';
+import { demoFile, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { killedAt } from '../../test/kill.js';
-import { importJob } from '../exchange/job-file.js';
+import { withJob } from '../../test/with-job.js';
 import { put } from './put.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 let coupon: Coupon;
 beforeEach(() => {

@@ -1,16 +1,11 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId } from '../../test/harness.js';
 import { asBytes, readPdf } from '../../test/pdf.js';
-import { importJob } from '../exchange/job-file.js';
+import { withJob } from '../../test/with-job.js';
 import { jobRodList, parseRodListRequest } from './rod-list.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const some = file.joints.filter((j) => /^(BR|PF|HP)-/.test(j.mark)).map((j) => j.id);
 const asked = {

@@ -3,19 +3,14 @@ import type { Line } from '@hephaist/contracts/records/line';
 import type { OwnRowRecord } from '@hephaist/contracts/records/own-row';
 import type { Stored } from '@hephaist/contracts/records/stored';
 import { DEFAULT_WEIGHTS } from '@hephaist/core/selection/preferences';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { demoFile, type Harness, harness, newId } from '../../test/harness.js';
-import { importJob } from '../exchange/job-file.js';
+import { describe, expect, it } from 'vitest';
+import { demoFile, newId } from '../../test/harness.js';
+import { withJob } from '../../test/with-job.js';
 import { RecordStore } from '../records/store.js';
 import { shopFor } from './shop.js';
 
-let h: Harness;
 const file = demoFile();
-beforeAll(async () => {
-  h = await harness();
-  await importJob(h.store, file, newId());
-});
-afterAll(() => h.close());
+const h = withJob(file);
 
 const send = (kind: string, data: object, seen = 0) =>
   h

@@ -1,4 +1,3 @@
-import type { AnyFlagSchema } from '../schemas/parse.js';
 import { type Annulment, annulmentSchema } from './annulment.js';
 import { type Brazer, brazerSchema } from './brazer.js';
 import { type Confirmation, confirmationSchema } from './confirmation.js';
@@ -11,6 +10,7 @@ import { type Intake, intakeSchema } from './intake-record.js';
 import { type Job, jobSchema } from './job.js';
 import { type Joint, jointSchema } from './joint.js';
 import { type JointLog, jointLogSchema } from './joint-log.js';
+import type { KindRow } from './kind-row.js';
 import { type Line, lineSchema } from './line.js';
 import { type LineStep, lineStepSchema } from './line-step.js';
 import { type Lot, lotSchema } from './lot.js';
@@ -24,10 +24,10 @@ import { type PurgeMark, purgeMarkSchema, type PurgeSession, purgeSessionSchema 
 import { type ReservedCoupon, reservedCouponSchema } from './reserved-coupon.js';
 import { type Rig, rigSchema } from './rig.js';
 import { type RigCheck, rigCheckSchema } from './rig-check.js';
-import { BENCH, OFFICE, type Role } from './roles.js';
+import { BENCH, OFFICE } from './roles.js';
 import { type SecondLook, secondLookSchema } from './second-look.js';
 import { type Weighing, weighingSchema } from './shop.js';
-import { type Meaning, type Signature, signatureSchema } from './signature.js';
+import { type Signature, signatureSchema } from './signature.js';
 import type { Stored } from './stored.js';
 
 /** Every kind of record with its type. */
@@ -68,36 +68,6 @@ export type Kind = keyof RecordKinds;
 
 /** Records of some kinds as they are stored, by kind: how every answer that reads records holds them. */
 export type StoredRecords<K extends Kind = Kind> = { readonly [P in K]: readonly Stored<RecordKinds[P]>[] };
-
-/** Where the records of a kind stand in a job's file, and whether they are the job's own or the whole company's. */
-export interface Filed {
-  readonly place: string;
-  readonly of: 'job' | 'company';
-}
-
-/** All that is particular to a kind of record. Its table has its name. */
-export interface KindRow<T> {
-  readonly schema: AnyFlagSchema;
-  /** One and many of it, in words. */
-  readonly words: readonly [one: string, many: string];
-  /** Written once, never changed in place. */
-  readonly evidence?: true;
-  /** May be taken away while nothing rests on it. */
-  readonly removable?: true | ((data: T) => boolean);
-  /** Who may write it by a command. */
-  readonly writers: readonly Role[];
-  /** As what it must be signed as it stands; null where it needs no signature. @param before how it stood */
-  readonly signed?: (data: T, before: T | null) => Meaning | null;
-  readonly filed?: Filed;
-  /** Columns kept beside it, for queries, and the field each is drawn from. */
-  readonly columns: Readonly<Record<string, keyof T & string>>;
-  /** Fields of what was done, which cannot lie ahead: instants, and days without a time. */
-  readonly done?: { readonly at?: readonly (keyof T & string)[]; readonly on?: readonly (keyof T & string)[] };
-  /** What there is one of in a company beside its id; what comes in of one that is here is left as it is. */
-  readonly once?: (data: T) => string;
-  /** What it is called where many are told together. */
-  readonly named?: (data: T) => string;
-}
 
 /** The registry of kinds, in the order in which one rests on the other. */
 const REGISTRY: { readonly [K in Kind]: KindRow<RecordKinds[K]> } = {
