@@ -268,6 +268,7 @@ for (const [name, view] of Object.entries(views)) {
   await page.goto(base + view.path);
   await page.getByRole('heading', { level: 1 }).first().waitFor();
   await page.waitForTimeout(1200);
+  while (await page.getByText(/^Planning, \d|^being planned/).count()) await page.waitForTimeout(200);
   await view.act?.(page);
   await page.waitForTimeout(500);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });
