@@ -97,7 +97,8 @@ test('a patch is drawn and dated, and stands on the board until it is cut out', 
   await expect(page.getByText('Stop at a low dome. A large lump proves nothing.')).toBeVisible();
   await expectAxeClean(page);
   await page.goto(`/job/${jobId}/keep`);
-  await expect(page.getByText(/HP-26 by .*, 12 days left/)).toBeVisible();
+  // One day less where the job's midnight came since the demo was begun.
+  await expect(page.getByText(/HP-26 by .*, 1[12] days left/)).toBeVisible();
   await page.getByRole('button', { name: 'HP-26 is cut out' }).click();
   await expect(page.getByRole('button', { name: 'HP-26 is cut out' })).toHaveCount(0);
   await page.reload();

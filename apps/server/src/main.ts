@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { dayIn } from '@hephaist/core/qualification/continuity';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { pino } from 'pino';
 import { DEMO_ZONE } from '../../../demo/saltmarsh.js';
 import { createApp } from './app.js';
@@ -45,7 +46,7 @@ function instrumentSets(): ReachableSet[] {
   try {
     return readInstruments(process.env['HEPHAIST_INSTRUMENTS'] ?? '');
   } catch (e) {
-    return fail((e as Error).message);
+    return fail(saysOf(e));
   }
 }
 const instruments = instrumentSets();
@@ -58,7 +59,7 @@ async function prepare(): Promise<string> {
     await migrate(patient);
     return await ensureCompany(patient);
   } catch (e) {
-    return fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${(e as Error).message}`);
+    return fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${saysOf(e)}`);
   }
 }
 

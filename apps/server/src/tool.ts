@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { v7 as newId } from 'uuid';
 import { anchorPlaces, Anchors, knownAnchors } from './audit/anchor.js';
 import { appendTrail, trailHead } from './audit/trail.js';
@@ -127,7 +128,7 @@ try {
     } else fail('verify, anchor, moment, lost, restored or company');
   }
 } catch (e) {
-  fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${(e as Error).message}`);
+  fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${saysOf(e)}`);
 } finally {
   await db.destroy();
 }

@@ -2,6 +2,7 @@ import { type JobFile, parseJobFile } from '@hephaist/contracts/exchange/exchang
 import { broughtBy, misfitSignatures, mustBeCountersigned } from '@hephaist/contracts/exchange/intake';
 import type { IntakeAnswer } from '@hephaist/contracts/records/intake-record';
 import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { NotJsonError } from '../http/errors.js';
 import type { Account } from '../people/people-store.js';
 import type { TakenPicture } from '../pictures/picture.js';
@@ -32,7 +33,7 @@ function jsonOf(bytes: Buffer): unknown {
   try {
     return JSON.parse(bytes.toString('utf8'));
   } catch (e) {
-    throw new NotJsonError((e as Error).message);
+    throw new NotJsonError(saysOf(e));
   }
 }
 

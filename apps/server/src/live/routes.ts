@@ -1,5 +1,6 @@
 import { type SessionDetail, type TraceRow, traceTable } from '@hephaist/contracts/records/purge-session';
 import { STAND_IN_MISHAPS, type StandInMishap } from '@hephaist/core/live/simulated-line';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { type Request, type Response, Router } from 'express';
 import Papa from 'papaparse';
 import { storeOf } from '../access/guard.js';
@@ -111,7 +112,7 @@ export function liveRoutes(sets: readonly ReachableSet[], signedIn: (req: Reques
     try {
       await tellStandIn(set.control, [`mishap ${mishap}`]);
     } catch (e) {
-      throw new RefusedError(`The stand-ins did not take it: ${(e as Error).message}.`);
+      throw new RefusedError(`The stand-ins did not take it: ${saysOf(e)}.`);
     }
     res.json({ mishap });
   });

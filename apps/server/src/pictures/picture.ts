@@ -1,5 +1,6 @@
 import type { PICTURE_TYPES, REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
 import { ContractError } from '@hephaist/contracts/schemas/parse';
+import { saysOf } from '@hephaist/core/words/says-of';
 import sharp from 'sharp';
 import { RefusedError } from '../http/errors.js';
 import type { RecordStore } from '../records/store.js';
@@ -38,9 +39,7 @@ export async function pictureFacts(bytes: Buffer): Promise<PictureFacts> {
   } catch (e) {
     if (e instanceof ContractError) throw e;
     throw no(
-      /pixel limit/i.test((e as Error).message)
-        ? 'at most 60 million pixels'
-        : 'this is not a whole JPEG, PNG or WebP picture',
+      /pixel limit/i.test(saysOf(e)) ? 'at most 60 million pixels' : 'this is not a whole JPEG, PNG or WebP picture',
     );
   }
 }

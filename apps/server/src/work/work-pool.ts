@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { fileURLToPath } from 'node:url';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { pool, Promise as PoolPromise } from 'workerpool';
 import { BusyError, TooManyError } from '../http/errors.js';
 import { type TaskInput, type TaskName, type TaskOutcome, TASKS } from './tasks.js';
@@ -42,7 +43,7 @@ export function inThreads(script: string, threads = Math.max(1, Math.min(4, avai
       } catch (e) {
         if (e instanceof PoolPromise.TimeoutError)
           throw new BusyError(`It took longer than ${Math.round(deadlineMs / 1000)} s and was given up.`);
-        if (/queue size/i.test((e as Error).message)) throw full();
+        if (/queue size/i.test(saysOf(e))) throw full();
         throw e;
       }
     },

@@ -3,6 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { lineConditions } from '@hephaist/contracts/records/conditions';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { type Way, waysToAllow } from '@hephaist/core/joint/changes';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { JobStore } from '../data/job.store';
 import { ShopStore } from '../data/shop.store';
 import { SayPipe } from '../units/say.pipe';
@@ -65,7 +66,7 @@ export class Ways {
     try {
       await this.store.change('joint', [{ ...this.joint(), ...way.joint, fillerId: this.fillerId() }]);
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 }

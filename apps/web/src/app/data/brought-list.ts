@@ -1,4 +1,5 @@
 import { Injectable, signal } from '@angular/core';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { fileTooLarge } from './import-job';
 
 /** A list of joints as it was brought: CSV, or the first sheet of a workbook as CSV. */
@@ -22,7 +23,7 @@ export async function readJointList(file: File): Promise<JointList> {
     const { sheetAsCsv } = await import('./spreadsheet');
     return { name: file.name, text: await sheetAsCsv(file) };
   } catch (e) {
-    throw new Error(`${file.name}: ${(e as Error).message}`, { cause: e });
+    throw new Error(`${file.name}: ${saysOf(e)}`, { cause: e });
   }
 }
 

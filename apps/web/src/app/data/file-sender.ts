@@ -1,4 +1,5 @@
 import { signal } from '@angular/core';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { newId } from './outbox';
 import { sendPicture } from './papers';
 
@@ -22,7 +23,7 @@ export class FileSender {
       await this.sends(id, file);
       return id;
     } catch (e) {
-      this.failure.set(`${file.name}: ${(e as Error).message}`);
+      this.failure.set(`${file.name}: ${saysOf(e)}`);
       return null;
     } finally {
       this.busy.set(false);

@@ -1,6 +1,7 @@
 import { MAX_BODY_BYTES, MAX_BODY_SAYS } from '@hephaist/contracts/exchange/answers';
 import { MOST_PACKAGE_BYTES } from '@hephaist/contracts/records/hand-over';
 import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts/records/intake-record';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { ApiProblem, call } from './api';
 import { newId } from './outbox';
 
@@ -40,6 +41,6 @@ export async function importJobFile(file: File): Promise<ImportOutcome> {
       const more = (e.problem.fields?.length ?? 0) - 3;
       return { says: `${file.name}: ${first ?? e.problem.detail}${more > 0 ? ` (and ${more} more)` : ''}` };
     }
-    return { says: (e as Error).message };
+    return { says: saysOf(e) };
   }
 }

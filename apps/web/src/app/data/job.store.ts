@@ -7,6 +7,7 @@ import type { RecordKinds, StoredRecords } from '@hephaist/contracts/records/kin
 import { type Planned, planner, type Summed } from '@hephaist/contracts/records/planner';
 import { standing } from '@hephaist/contracts/records/standing';
 import { dataOf, type Stored } from '@hephaist/contracts/records/stored';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withProps, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { hereZone } from '../time/zone';
@@ -163,7 +164,7 @@ export const JobStore = signalStore(
           dispatcher.dispatch(recordEvents.read({ ...detail, ...joints, ...logs }));
           patchState(store, { loading: false, error: null, asksAgain: false, behind: null });
         } catch (e) {
-          const says = (e as Error).message;
+          const says = saysOf(e);
           if (store.jobId() !== jobId) return;
           const asksAgain = !stands && e instanceof AwayError && !signedOut();
           patchState(store, stands ? { behind: says } : { loading: false, error: says, asksAgain });

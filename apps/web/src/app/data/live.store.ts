@@ -14,6 +14,7 @@ import type { DeviceId } from '@hephaist/core/live/instruments';
 import { allReadings, type PurgeReading } from '@hephaist/core/live/marks';
 import { sessionState } from '@hephaist/core/live/session-state';
 import type { StandInMishap } from '@hephaist/core/live/simulated-line';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { patchState, signalStore, withComputed, withHooks, withMethods, withState } from '@ngrx/signals';
 import { ApiProblem, call, post } from './api';
 import { JobStore } from './job.store';
@@ -129,7 +130,7 @@ export const LiveStore = signalStore(
               }),
           });
         } catch (e) {
-          patchState(store, { problem: (e as Error).message });
+          patchState(store, { problem: saysOf(e) });
         }
       },
       close(): void {

@@ -13,6 +13,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterLink } from '@angular/router';
 import type { JobSummary } from '@hephaist/contracts/exchange/answers';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { AccountStore } from '../data/account.store';
 import { isJointList, type JointList, readJointList } from '../data/brought-list';
 import { importJobFile } from '../data/import-job';
@@ -211,7 +212,7 @@ export class JobsPage {
     try {
       await this.store.load();
     } catch (e) {
-      this.error.set((e as Error).message);
+      this.error.set(saysOf(e));
     }
   }
 

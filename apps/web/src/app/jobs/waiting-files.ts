@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, output, signal } from '@ang
 import { MatButtonModule } from '@angular/material/button';
 import { MatCardModule } from '@angular/material/card';
 import type { WaitingFile } from '@hephaist/contracts/records/intake-record';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { AccountStore } from '../data/account.store';
 import { May } from '../signing/may';
 import { Signer } from '../signing/signer';
@@ -89,7 +90,7 @@ export class WaitingFiles {
     try {
       await this.store.load();
     } catch (e) {
-      this.problem.set((e as Error).message);
+      this.problem.set(saysOf(e));
     }
   }
 
@@ -112,7 +113,7 @@ export class WaitingFiles {
     try {
       await this.store.refuse(file.id);
     } catch (e) {
-      this.problem.set((e as Error).message);
+      this.problem.set(saysOf(e));
     }
     await this.load();
   }

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatInputModule } from '@angular/material/input';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { calendarAddress } from '../data/papers';
 
 /** An address that a calendar program can follow: each brazer's last good day, with warnings ahead. */
@@ -40,7 +41,7 @@ export class CalendarFeed {
     try {
       this.address.set(await calendarAddress());
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 }

@@ -1,5 +1,6 @@
 import { computed } from '@angular/core';
 import type { HandOverDetail, HandOverRequest } from '@hephaist/contracts/records/hand-over';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { call, post } from '../data/api';
 
@@ -20,7 +21,7 @@ export const HandOverStore = signalStore(
         const handOvers = await call<HandOverDetail[]>(`jobs/${jobId}/hand-overs`);
         patchState(store, { jobId, handOvers, failure: null });
       } catch (e) {
-        patchState(store, { failure: (e as Error).message });
+        patchState(store, { failure: saysOf(e) });
       }
       if (store.building() || store.failure()) timer = setTimeout(() => void load(jobId), ASK_MS);
     }

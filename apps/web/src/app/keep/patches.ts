@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import { daysBetween } from '@hephaist/core/qualification/continuity';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { JobStore } from '../data/job.store';
 import { May } from '../signing/may';
 import { localNow } from '../time/zone';
@@ -71,7 +72,7 @@ export class Patches {
       const patch = { holeM, cutOutBy, cutOutOn: this.today };
       await this.store.change('joint', [{ ...joint, patch }]);
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 }

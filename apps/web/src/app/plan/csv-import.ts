@@ -4,6 +4,7 @@ import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/materia
 import { CSV_COLUMNS } from '@hephaist/contracts/exchange/csv-heads';
 import type { CsvReport } from '@hephaist/contracts/exchange/joint-csv';
 import type { Line } from '@hephaist/contracts/records/line';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { type JointList, readJointList } from '../data/brought-list';
 import { JobStore } from '../data/job.store';
 import { lineCalled } from '../data/new-line';
@@ -111,7 +112,7 @@ export class CsvImport {
       this.list.set(list);
       await this.check(list);
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 
@@ -119,7 +120,7 @@ export class CsvImport {
     try {
       this.report.set(await checkCsv(this.store.jobId() ?? '', list.text));
     } catch (e) {
-      this.failure.set(`${list.name}: ${(e as Error).message}`);
+      this.failure.set(`${list.name}: ${saysOf(e)}`);
     }
   }
 
@@ -137,7 +138,7 @@ export class CsvImport {
       const list = this.list();
       if (list) await this.check(list);
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     } finally {
       this.busy.set(false);
     }
@@ -159,7 +160,7 @@ export class CsvImport {
       this.step.say(`${jointsWord(joints.length)} brought in.`);
       this.dialog.close();
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     } finally {
       this.busy.set(false);
     }

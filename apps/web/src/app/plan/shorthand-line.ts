@@ -15,6 +15,7 @@ import type { Line } from '@hephaist/contracts/records/line';
 import { findService } from '@hephaist/core/services/services';
 import { lineNamed } from '@hephaist/core/shorthand/line-named';
 import { readShorthand } from '@hephaist/core/shorthand/shorthand';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { JobStore } from '../data/job.store';
 import { lineCalled } from '../data/new-line';
 import { newId } from '../data/outbox';
@@ -185,7 +186,7 @@ export class ShorthandLine {
       if (first) this.store.select(first.id);
       this.added.emit();
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 }

@@ -18,6 +18,7 @@ import type { VoidInterval } from '@hephaist/core/coupons/section';
 import { type Point, type StripMarks, type StripTrace, TRACE_SOURCE } from '@hephaist/core/coupons/strip-trace';
 import { sourceLine } from '@hephaist/core/source/source';
 import { displayUnit } from '@hephaist/core/units/units';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { newId } from '../data/outbox';
 import { sendPicture } from '../data/papers';
 import { Entry } from '../forms/entry';
@@ -195,7 +196,7 @@ export class StripTracer implements OnDestroy {
       this.voids.set([]);
       this.trace.set(null);
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 
@@ -329,7 +330,7 @@ export class StripTracer implements OnDestroy {
         },
       });
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     } finally {
       this.busy.set(false);
     }

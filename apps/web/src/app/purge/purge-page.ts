@@ -28,6 +28,7 @@ import { deadLegAdvice } from '@hephaist/core/purge/dead-leg';
 import { DEFAULT_LIMIT } from '@hephaist/core/purge/single-line';
 import { findService } from '@hephaist/core/services/services';
 import { CUBIC_FOOT, formatDuration } from '@hephaist/core/units/units';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { JobStore } from '../data/job.store';
 import { purgePlanPdf } from '../data/papers';
 import { saveFile } from '../data/save-file';
@@ -242,7 +243,7 @@ export class PurgePage implements OnDestroy {
       });
       saveFile(pdf, `purge-${line.prefix}.pdf`);
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 }

@@ -4,6 +4,7 @@ import { RouterLink } from '@angular/router';
 import type { TableId } from '@hephaist/core/catalogue/own-rows';
 import { type ProvenanceRow, provenanceRows } from '@hephaist/core/provenance/provenance';
 import { certaintyTag } from '@hephaist/core/source/source';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { CrewStore } from '../data/crew.store';
 import { ShopStore } from '../data/shop.store';
 import { Entry } from '../forms/entry';
@@ -93,7 +94,7 @@ export class ShopPage {
     try {
       await this.shop.removeRow(row.id, this.shop.versionOf(row.id));
     } catch (e) {
-      this.failure.set((e as Error).message);
+      this.failure.set(saysOf(e));
     }
   }
 }
