@@ -304,6 +304,7 @@ test.describe('no view is wider than the page at any width:', () => {
         if (width === WIDTHS[0]) {
           await page.goto(path);
           await expect(page.getByRole('heading').first()).toBeVisible();
+          expect(await over(page), `${path} as it is opened`).toEqual([]);
         }
         await expect.poll(() => over(page), { message: `${path} at ${width}` }).toEqual([]);
       }

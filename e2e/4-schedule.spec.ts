@@ -97,8 +97,12 @@ test('a patch is drawn and dated, and stands on the board until it is cut out', 
   await expect(page.getByText('Stop at a low dome. A large lump proves nothing.')).toBeVisible();
   await expectAxeClean(page);
   await page.goto(`/job/${jobId}/keep`);
-  // One day less where the job's midnight came since the demo was begun.
-  await expect(page.getByText(/HP-26 by .*, 1[12] days left/)).toBeVisible();
+  // Twelve days from when the demo was begun: one less where the job's midnight came since.
+  const due = page.getByText(/HP-26 by .*, 1[12] days left/);
+  await expect(due).toBeVisible();
+  const [, by = '', left] = /by ([\d-]+), (\d+) days left/.exec(await due.innerText()) ?? [];
+  const today = new Intl.DateTimeFormat('en-CA', { timeZone: 'America/New_York' }).format(new Date());
+  expect(Number(left)).toBe((Date.parse(by) - Date.parse(today)) / 86_400_000);
   await page.getByRole('button', { name: 'HP-26 is cut out' }).click();
   await expect(page.getByRole('button', { name: 'HP-26 is cut out' })).toHaveCount(0);
   await page.reload();

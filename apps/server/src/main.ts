@@ -7,7 +7,7 @@ import { createApp } from './app.js';
 import { anchorPlaces, Anchors } from './audit/anchor.js';
 import { ensureCompany, everyCompany } from './db/company.js';
 import { connect, STATEMENT_MS } from './db/connect.js';
-import { DatabaseNewerError, migrate } from './db/migrations.js';
+import { migrate, whyUnusable } from './db/migrations.js';
 import { DEMO_ACTOR, demoSignIns, loadDemo, loadDemoPeople } from './demo/load.js';
 import { roomIn } from './http/room.js';
 import { type ReachableSet, readInstruments } from './live/instruments.js';
@@ -59,7 +59,7 @@ async function prepare(): Promise<string> {
     await migrate(patient);
     return await ensureCompany(patient);
   } catch (e) {
-    return fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${saysOf(e)}`);
+    return fail(whyUnusable(e));
   }
 }
 

@@ -1,12 +1,11 @@
 import { existsSync } from 'node:fs';
-import { saysOf } from '@hephaist/core/words/says-of';
 import { v7 as newId } from 'uuid';
 import { anchorPlaces, Anchors, knownAnchors } from './audit/anchor.js';
 import { appendTrail, trailHead } from './audit/trail.js';
 import { verifyTrail } from './audit/verify.js';
 import { ensureCompany, everyCompany } from './db/company.js';
 import { connect } from './db/connect.js';
-import { DatabaseNewerError, migrate } from './db/migrations.js';
+import { migrate, whyUnusable } from './db/migrations.js';
 import { offerFirstRun } from './people/first-run.js';
 
 /**
@@ -128,7 +127,7 @@ try {
     } else fail('verify, anchor, moment, lost, restored or company');
   }
 } catch (e) {
-  fail(e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${saysOf(e)}`);
+  fail(whyUnusable(e));
 } finally {
   await db.destroy();
 }

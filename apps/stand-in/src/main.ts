@@ -4,6 +4,7 @@ import { DEVICE_IDS, type DeviceId, writeInstrumentLine } from '@hephaist/core/l
 import { sensor, SENSOR_LAWS } from '@hephaist/core/live/simulated-line';
 import { OXYGEN_IN_AIR } from '@hephaist/core/purge/gas';
 import { PSI } from '@hephaist/core/units/units';
+import { saysOf } from '@hephaist/core/words/says-of';
 import { control, emptyBench, followScript } from './controls.js';
 
 /**
@@ -59,7 +60,7 @@ function takeControl(socket: Socket): void {
         control(bench, text, nowS());
         socket.write('ok\n');
       } catch (e) {
-        socket.write(`no: ${(e as Error).message}\n`);
+        socket.write(`no: ${saysOf(e)}\n`);
       }
     }
   });

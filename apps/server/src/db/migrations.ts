@@ -1,3 +1,4 @@
+import { saysOf } from '@hephaist/core/words/says-of';
 import type { Knex } from 'knex';
 import * as records from './0001-records.js';
 import * as companyTables from './0002-company-tables.js';
@@ -78,6 +79,10 @@ export class DatabaseNewerError extends Error {
     this.name = 'DatabaseNewerError';
   }
 }
+
+/** Why a database could not be opened or brought up to this code. */
+export const whyUnusable = (e: unknown): string =>
+  e instanceof DatabaseNewerError ? e.message : `the database cannot be used: ${saysOf(e)}`;
 
 /** Brings the schema up to date. @throws DatabaseNewerError when the database is ahead of the code */
 export async function migrate(db: Knex): Promise<void> {

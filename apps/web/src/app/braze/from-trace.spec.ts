@@ -10,11 +10,11 @@ describe('what an entry takes from what instruments read', () => {
   it('fills what is empty, by the clock at the job, in the units shown', () => {
     expect(fromTrace(trace, nothing, about)).toEqual({
       oxygen: '0.42',
-      flow: '10',
+      flow: '10.0',
       when: '2026-06-01T10:00',
       stopped: '2026-06-01T10:04',
     });
-    expect(fromTrace(trace, nothing, { ...about, system: 'metric' }).flow).toBe('4.719');
+    expect(fromTrace(trace, nothing, { ...about, system: 'metric' }).flow).toBe('4.7');
   });
   it('writes over nothing that was typed', () => {
     expect(fromTrace(trace, { oxygen: '1', flow: '5', stopped: '2026-06-01T11:00' }, about)).toEqual({});

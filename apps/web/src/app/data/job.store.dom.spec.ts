@@ -20,6 +20,12 @@ async function opened() {
   await store.load(job);
   return { api, store };
 }
+/** A server that refuses whatever it is asked. */
+function refusingAll(status: number, detail: string): void {
+  const problem = JSON.stringify({ title: 'Refused', status, detail });
+  const headers = { 'Content-Type': 'application/json' };
+  vi.stubGlobal('fetch', () => Promise.resolve(new Response(problem, { status, headers })));
+}
 const [first, second] = file.joints as [Joint, Joint];
 
 onFreshDevice();
@@ -129,18 +135,14 @@ describe('the open job', () => {
     const store = TestBed.inject(JobStore);
     await store.load(job);
     expect(store.asksAgain()).toBe(true);
-    const problem = JSON.stringify({ title: 'Not here', status: 404, detail: 'No such job here.' });
-    const headers = { 'Content-Type': 'application/json' };
-    vi.stubGlobal('fetch', () => Promise.resolve(new Response(problem, { status: 404, headers })));
+    refusingAll(404, 'No such job here.');
     await store.load('another');
     expect([store.error(), store.asksAgain()]).toEqual(['No such job here.', false]);
   });
 
   it('and what is on file, which could not be read because nobody was signed in, are read once somebody is', async () => {
     me.set(null);
-    const problem = JSON.stringify({ title: 'Sign in', status: 401, detail: 'Sign in first.' });
-    const headers = { 'Content-Type': 'application/json' };
-    vi.stubGlobal('fetch', () => Promise.resolve(new Response(problem, { status: 401, headers })));
+    refusingAll(401, 'Sign in first.');
     const store = TestBed.inject(JobStore);
     await store.leave();
     expect(store.error()).toBe('Sign in first.');

@@ -41,10 +41,7 @@ export class Summaries {
   prepare(inputs: Inputs, joints: readonly Joint[]): void {
     const opens = inputs.job.id !== this.inputs?.job.id;
     const on = inputs === this.inputs ? this.on : restsOn(inputs);
-    if (on !== this.on) {
-      this.stop();
-      this.known = new Map();
-    }
+    if (on !== this.on) this.known = new Map();
     this.inputs = inputs;
     this.on = on;
     const missing = new Map<string, Joint>();
