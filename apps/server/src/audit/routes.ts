@@ -4,9 +4,10 @@ import type { ShownSignature } from '@hephaist/contracts/records/signature';
 import { MOST_SOUGHT, TRAIL_OF, type TrailAsked, type TrailPage } from '@hephaist/contracts/records/trail';
 import { idSchema } from '@hephaist/contracts/schemas/ids';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import { type Request, Router } from 'express';
+import { type Request } from 'express';
 import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { TooManyError } from '../http/errors.js';
 import { signaturesOf } from '../records/reader.js';
 import type { WorkPool } from '../work/work-pool.js';
@@ -42,8 +43,8 @@ function askedOf(req: Request): TrailAsked {
 }
 
 /** Reading the trail, checking it, and the signatures of a record. */
-export function trailRoutes(url: string, work: WorkPool, known: Anchors | null): Router {
-  const router = Router();
+export function trailRoutes(url: string, work: WorkPool, known: Anchors | null): AnsweringRouter {
+  const router = answering();
   /** Companies whose trail is being checked now: one check at a time for each. */
   const checking = new Set<string>();
   router.get('/trail', async (req, res) => {

@@ -1,6 +1,6 @@
 import type { OnFileAnswer } from '@hephaist/contracts/exchange/answers';
-import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { newToken } from '../people/sign-in.js';
@@ -10,8 +10,8 @@ import { crewCalendar } from './calendar.js';
 import { crewOf } from './crew.js';
 
 /** All that says who may braze, and the calendar of when it ends. */
-export function crewRoutes(people: PeopleStore, now: () => Date): Router {
-  const router = Router();
+export function crewRoutes(people: PeopleStore, now: () => Date): AnsweringRouter {
+  const router = answering();
   router.get('/crew', async (req, res) => {
     const store = storeOf(req);
     res.json(await crewOf(store, await tablesOf(store)));

@@ -2,9 +2,10 @@ import { MOST_PACKAGE_BYTES } from '@hephaist/contracts/records/hand-over';
 import { countersignSchema, type IntakeAnswer } from '@hephaist/contracts/records/intake-record';
 import { idSchema } from '@hephaist/contracts/schemas/ids';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import express, { type Request, type RequestHandler, type Response, Router } from 'express';
+import express, { type Request, type RequestHandler, type Response } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import type { KeptAnswers } from '../http/kept-answers.js';
 import { idParam, jobOf } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
@@ -22,8 +23,8 @@ async function take(req: Request, res: Response, came: CameIn, work: WorkPool): 
 }
 
 /** Files come in as they are; before anything reads bodies as JSON. */
-export function importRoutes(maxBytes: number, work: WorkPool): Router {
-  const router = Router();
+export function importRoutes(maxBytes: number, work: WorkPool): AnsweringRouter {
+  const router = answering();
   const whole = (limit: number): RequestHandler => express.raw({ type: () => true, limit });
   const bytesOf = (req: Request): Buffer => (Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
   router.post('/import/:id', whole(maxBytes), (req, res) => take(req, res, { type: 'job', bytes: bytesOf(req) }, work));
@@ -34,8 +35,13 @@ export function importRoutes(maxBytes: number, work: WorkPool): Router {
 }
 
 /** Export of a job as one JSON file, import of such a file, and what waits to be countersigned. */
-export function exchangeRoutes(people: PeopleStore, now: () => Date, work: WorkPool, kept: KeptAnswers): Router {
-  const router = Router();
+export function exchangeRoutes(
+  people: PeopleStore,
+  now: () => Date,
+  work: WorkPool,
+  kept: KeptAnswers,
+): AnsweringRouter {
+  const router = answering();
   router.get('/jobs/:id/export', async (req, res) => {
     const store = storeOf(req);
     const { id } = await jobOf(req);

@@ -1,6 +1,7 @@
 import { FOLLOWABLE, type Followable, type Followed } from '@hephaist/contracts/exchange/followed';
-import { type Request, Router } from 'express';
+import { type Request } from 'express';
 import { storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { paperAsked } from '../papers/routes.js';
@@ -30,8 +31,8 @@ function asked(req: Request): { of: Followable; id: string } {
   return { of, id: of === 'lot' ? String(req.params['id']).slice(0, MOST_LOT) : idParam(req) };
 }
 
-export function followRoutes(now: () => Date): Router {
-  const router = Router();
+export function followRoutes(now: () => Date): AnsweringRouter {
+  const router = answering();
   router.get('/follow/:of/:id', async (req, res) => {
     const { of, id } = asked(req);
     res.json(await followed(storeOf(req), of, id, now().toISOString().slice(0, 10)));

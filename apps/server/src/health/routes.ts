@@ -1,13 +1,13 @@
-import { Router } from 'express';
 import type { Knex } from 'knex';
 import { MIGRATIONS } from '../db/migrations.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import { LEAST_FREE, type Room } from '../http/room.js';
 import type { Metrics } from './metrics.js';
 
 /** How it stands: alive, ready for work, and in numbers. */
-export function healthRoutes(db: Knex, room: Room | null, metrics: Metrics | null): Router {
-  const router = Router();
+export function healthRoutes(db: Knex, room: Room | null, metrics: Metrics | null): AnsweringRouter {
+  const router = answering();
   const migration = async (): Promise<string | null> => {
     const at = await db('knex_migrations').orderBy('id', 'desc').first('name');
     return at?.name ?? null;

@@ -2,8 +2,9 @@ import type { JobDetail, JointPage } from '@hephaist/contracts/exchange/answers'
 import { type Job, jobSchema } from '@hephaist/contracts/records/job';
 import { idSchema } from '@hephaist/contracts/schemas/ids';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import { type Request, Router, text } from 'express';
+import { type Request, text } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import type { KeptAnswers } from '../http/kept-answers.js';
 import type { WorkPool } from '../work/work-pool.js';
@@ -35,8 +36,8 @@ function cursorOf(value: unknown): { sort: number; id: string } | null {
 }
 
 /** Reading jobs: list, one with its lines, its joints by page, its log; and checking a joint list in CSV. */
-export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): Router {
-  const router = Router();
+export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): AnsweringRouter {
+  const router = answering();
   router.get('/jobs', async (req, res) => {
     res.json(await storeOf(req).jobSummaries());
   });
@@ -83,8 +84,8 @@ export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): 
 }
 
 /** Copying a job. */
-export function jobCommandRoutes(): Router {
-  const router = Router();
+export function jobCommandRoutes(): AnsweringRouter {
+  const router = answering();
   router.post('/jobs/:id/copy/:commandId', async (req, res) => {
     const commandId = parse<string>(idSchema, req.params['commandId']);
     const { name } = parse<Pick<Job, 'name'>>(jobSchema.pick(['name']), req.body);

@@ -1,9 +1,10 @@
 import { type SessionDetail, type TraceRow, traceTable } from '@hephaist/contracts/records/purge-session';
 import { STAND_IN_MISHAPS, type StandInMishap } from '@hephaist/core/live/simulated-line';
 import { saysOf } from '@hephaist/core/words/says-of';
-import { type Request, type Response, Router } from 'express';
+import { type Request, type Response } from 'express';
 import Papa from 'papaparse';
 import { storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import type { RecordStore } from '../records/store.js';
@@ -71,8 +72,11 @@ const afterOf = (req: Request): number => {
 };
 
 /** Purge sessions of a job, the stream of one, its trace as CSV, and the knobs of the stand-ins. */
-export function liveRoutes(sets: readonly ReachableSet[], signedIn: (req: Request) => Promise<boolean>): Router {
-  const router = Router();
+export function liveRoutes(
+  sets: readonly ReachableSet[],
+  signedIn: (req: Request) => Promise<boolean>,
+): AnsweringRouter {
+  const router = answering();
   router.get('/instruments', (_req, res) => {
     res.json(sets.map(({ id, name, devices, standIn }) => ({ id, name, devices, standIn })));
   });

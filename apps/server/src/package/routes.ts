@@ -2,9 +2,9 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type HandOverRequest, handOverRequestSchema } from '@hephaist/contracts/records/hand-over';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import { Router } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam, jobOf } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
@@ -19,8 +19,8 @@ export function packageRoutes(
   now: () => Date,
   wake: () => void,
   anchored: (store: RecordStore) => Promise<void>,
-): Router {
-  const router = Router();
+): AnsweringRouter {
+  const router = answering();
   router.get('/jobs/:id/hand-overs', async (req, res) => {
     res.json(await handOversOf(storeOf(req), idParam(req)));
   });

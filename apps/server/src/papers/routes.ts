@@ -1,8 +1,9 @@
 import { stillToBraze } from '@hephaist/contracts/records/reserved-coupon';
 import { ContractError } from '@hephaist/contracts/schemas/parse';
-import { type Request, Router } from 'express';
+import { type Request } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { Known } from '../follow/known.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import type { RecordStore } from '../records/store.js';
@@ -51,8 +52,8 @@ const LABELS: Readonly<Record<string, (store: RecordStore, origin: string) => Pr
 /** How the server is reached by who asks: what is printed leads there. */
 const originOf = (req: Request): string => `${req.protocol}://${req.host}`;
 
-export function paperRoutes(now: () => Date): Router {
-  const router = Router();
+export function paperRoutes(now: () => Date): AnsweringRouter {
+  const router = answering();
   router.get('/papers/laboratory-request/all', async (req, res) => {
     const store = storeOf(req);
     const known = await Known.of(store);

@@ -7,10 +7,11 @@ import {
   secondFactorRuleSchema,
 } from '@hephaist/contracts/exchange/people';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import { type Request, Router } from 'express';
+import { type Request } from 'express';
 import type { Knex } from 'knex';
 import { accountOf, storeOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { mustBeGood } from './common-passwords.js';
@@ -26,8 +27,8 @@ import { newCode } from './sign-in.js';
 const RESET_MS = 24 * 3600_000;
 
 /** The people of the company: who may sign in, as what, and what the company asks of them. */
-export function accountRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): Router {
-  const router = Router();
+export function accountRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): AnsweringRouter {
+  const router = answering();
   const body = small();
 
   const answer = async (companyId: string): Promise<PeopleAnswer> => ({

@@ -1,8 +1,8 @@
 import { type ShortCode, shortCodeSchema, type TakeOver, takeOverSchema } from '@hephaist/contracts/exchange/hand-on';
 import { ContractError, parse } from '@hephaist/contracts/schemas/parse';
-import { Router } from 'express';
 import { accountOf, deviceTokenOf, giveDevice, giveToken, storeOf, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError, RefusedError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import {
@@ -20,8 +20,8 @@ import { meOf, small } from './routes.js';
 import { checkAgain, openSignIn } from './sign-in.js';
 
 /** Handing a device on by a short code of its next holder, and revoking one that is lost. */
-export function handOnRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): Router {
-  const router = Router();
+export function handOnRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): AnsweringRouter {
+  const router = answering();
   const body = small();
   const { db } = people;
   const guesses = people.limits.fromOne;

@@ -11,11 +11,12 @@ import {
   signInSchema,
 } from '@hephaist/contracts/exchange/people';
 import { ContractError, parse } from '@hephaist/contracts/schemas/parse';
-import express, { type Request, type RequestHandler, Router } from 'express';
+import express, { type Request, type RequestHandler } from 'express';
 import { v7 as newId } from 'uuid';
 import { accountOf, giveDevice, giveToken, tokenOf } from '../access/guard.js';
 import { appendTrail } from '../audit/trail.js';
 import { demoPeople } from '../demo/load.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { mustBeGood } from './common-passwords.js';
@@ -53,8 +54,8 @@ export const meOf = ({
 const fromOf = (req: Request, deviceId: string): SignInFrom => ({ place: req.ip ?? '', agent: agentOf(req), deviceId });
 
 /** Signing in and out, the first administrator, and one's own password. */
-export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): Router {
-  const router = Router();
+export function peopleRoutes(people: PeopleStore, now: () => Date, cost?: PasswordCost): AnsweringRouter {
+  const router = answering();
   const body = small();
   const guesses = people.limits.fromOne;
 

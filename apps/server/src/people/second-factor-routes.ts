@@ -1,9 +1,10 @@
 import { secondFactorSchema } from '@hephaist/contracts/exchange/people';
 import { countersignSchema } from '@hephaist/contracts/records/intake-record';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import { type Request, Router } from 'express';
+import { type Request } from 'express';
 import type { Knex } from 'knex';
 import { accountOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { RefusedError } from '../http/errors.js';
 import { noteAccount } from './note-accounts.js';
 import { actorOf, type PeopleStore } from './people-store.js';
@@ -12,8 +13,8 @@ import { beginSecond, confirmSecond, endSecond } from './second-factor.js';
 import { checkAgain } from './sign-in.js';
 
 /** One's own second factor: begun and ended with the password given again, counting once a code of it was typed. */
-export function secondFactorRoutes(people: PeopleStore, now: () => Date): Router {
-  const router = Router();
+export function secondFactorRoutes(people: PeopleStore, now: () => Date): AnsweringRouter {
+  const router = answering();
   const body = small();
   const guesses = people.limits.fromOne;
   const again = (req: Request): Promise<void> => {

@@ -1,10 +1,11 @@
 import { MOST_PICTURE_BYTES, REPORT_TYPE } from '@hephaist/contracts/records/strip-marks';
 import { idSchema } from '@hephaist/contracts/schemas/ids';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import express, { type Request, type Response, Router } from 'express';
+import express, { type Request, type Response } from 'express';
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { mustFit } from '../db/quota.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam } from '../jobs/routes.js';
 import { hashOf } from '../records/hash.js';
@@ -34,8 +35,8 @@ const reportIn = async (bytes: Buffer, person: string, work: WorkPool): Promise<
   orRefuse(await work.run(person, 'file', bytes));
 
 /** Taking photographs and reports in, and giving them out without what the camera wrote into them; the original to who may see it. */
-export function pictureRoutes(work: WorkPool): Router {
-  const router = Router();
+export function pictureRoutes(work: WorkPool): AnsweringRouter {
+  const router = answering();
   const raw = express.raw({ type: () => true, limit: MOST_PICTURE_BYTES });
   router.post('/pictures/:id', raw, async (req, res) => {
     const id = parse<string>(idSchema, req.params['id']);

@@ -1,7 +1,8 @@
 import type { PracticeAnswer } from '@hephaist/contracts/exchange/answers';
 import { whoMay } from '@hephaist/contracts/exchange/people';
-import { type Request, Router } from 'express';
+import { type Request } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
 import { idParam, jobOf } from '../jobs/routes.js';
 
@@ -12,8 +13,8 @@ function seesAll(req: Request): boolean {
 }
 
 /** Reading practice: courses and runs of a job, and one run with all that its hand did. */
-export function practiceRoutes(): Router {
-  const router = Router();
+export function practiceRoutes(): AnsweringRouter {
+  const router = answering();
   router.get('/jobs/:id/practice', async (req, res) => {
     const [job, store] = [await jobOf(req), storeOf(req)];
     const by = seesAll(req) ? null : store.by.person;

@@ -1,13 +1,13 @@
-import { Router } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { idParam } from '../jobs/routes.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { purgePlanPdf } from './pdf.js';
 import { parsePurgePlanRequest, purgePlanOf } from './purge-plan.js';
 
 /** The purge plan of a line as one page of PDF, worked out on the server. */
-export function purgePlanRoutes(work: WorkPool): Router {
-  const router = Router();
+export function purgePlanRoutes(work: WorkPool): AnsweringRouter {
+  const router = answering();
   router.post('/lines/:id/purge-plan.pdf', async (req, res) => {
     const request = parsePurgePlanRequest(req.body);
     const plan = await purgePlanOf(storeOf(req), idParam(req), request, (task) =>

@@ -2,8 +2,8 @@ import { parseCommand } from '@hephaist/contracts/exchange/commands';
 import { maySign } from '@hephaist/contracts/exchange/people';
 import { type Signing, signingSchema } from '@hephaist/contracts/records/signature';
 import { parse } from '@hephaist/contracts/schemas/parse';
-import { Router } from 'express';
 import { accountOf, BY_CODE_ONLY, mustBeAllowed, storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { ForbiddenError } from '../http/errors.js';
 import type { PeopleStore } from '../people/people-store.js';
 import { checkAgain } from '../people/sign-in.js';
@@ -11,8 +11,8 @@ import { tablesOf } from '../shop/shop.js';
 import { put } from './put.js';
 
 /** Writing records: a command, and beside it the password again where it is signed. */
-export function commandRoutes(people: PeopleStore, now: () => Date): Router {
-  const router = Router();
+export function commandRoutes(people: PeopleStore, now: () => Date): AnsweringRouter {
+  const router = answering();
   router.post('/commands', async (req, res) => {
     const { signature, ...body } = (req.body ?? {}) as { signature?: unknown };
     const [store, account] = [storeOf(req), accountOf(req)];

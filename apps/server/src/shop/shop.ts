@@ -3,8 +3,8 @@ import { shopOf } from '@hephaist/contracts/records/shop';
 import type { Catalogue } from '@hephaist/core/catalogue/catalogue';
 import { catalogueWith } from '@hephaist/core/catalogue/own-rows';
 import type { Shop } from '@hephaist/core/joint/shop';
-import { Router } from 'express';
 import { storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import type { Reader } from '../records/reader.js';
 
 /** The shipped tables with the company's own rows over them. */
@@ -19,8 +19,8 @@ export async function shopFor(store: Reader): Promise<Shop> {
 }
 
 /** Reading what the company changed of the shipped tables and weights. */
-export function shopRoutes(): Router {
-  const router = Router();
+export function shopRoutes(): AnsweringRouter {
+  const router = answering();
   router.get('/shop', async (req, res) => {
     res.json((await storeOf(req).all(['own_row', 'weighing'])) satisfies ShopData);
   });

@@ -1,6 +1,6 @@
 import type { HotWorkAnswer, RigsAnswer } from '@hephaist/contracts/exchange/answers';
-import { Router } from 'express';
 import { storeOf } from '../access/guard.js';
+import { answering, type AnsweringRouter } from '../http/answering.js';
 import { jobOf } from '../jobs/routes.js';
 
 /** Rounds that are read with the rigs: those of so many days. */
@@ -9,8 +9,8 @@ const dayBefore = (now: Date, days: number): string =>
   new Date(now.getTime() - days * 86_400_000).toISOString().slice(0, 10);
 
 /** Reading torch rigs with their rounds of late, and the hot work of a job. */
-export function torchRoutes(now: () => Date): Router {
-  const router = Router();
+export function torchRoutes(now: () => Date): AnsweringRouter {
+  const router = answering();
   router.get('/rigs', async (req, res) => {
     const store = storeOf(req);
     const { rig, rig_check } = await store.all(['rig', 'rig_check']);

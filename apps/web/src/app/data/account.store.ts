@@ -52,38 +52,38 @@ export const AccountStore = signalStore(
       async load(): Promise<void> {
         try {
           if (leaving()) {
-            await post('sign-out', {}).catch((e: unknown) => {
+            await post('/sign-out', {}).catch((e: unknown) => {
               if (e instanceof AwayError && !signedOut()) throw e;
             });
             leaving(false);
           }
-          enter(await call<Me>('me'));
+          enter(await call('/me'));
         } catch (e) {
           const away = e instanceof AwayError && !signedOut();
           me.set(away && !leaving() ? (remembered() ?? undefined) : null);
           patchState(store, { away });
         }
       },
-      firstRunState: (): Promise<FirstRunState> => call('first-run'),
+      firstRunState: (): Promise<FirstRunState> => call('/first-run'),
       may: (deed: Deed): boolean => mayNow(me() ?? { roles: [], byCode: false }, deed),
       /** @throws ApiProblem when refused */
       async signIn(given: SignIn): Promise<void> {
-        const who = await post<Me>('sign-in', given);
+        const who = await post('/sign-in', given);
         setTakingOver(null);
         enter(who);
       },
       /** Takes this device over with a short code. @throws ApiProblem when it is wrong */
       async takeOver(asked: TakeOver): Promise<Me> {
-        const who = await post<Me>('hand-on', asked);
+        const who = await post('/hand-on', asked);
         setTakingOver(null);
         remember(who);
         return who;
       },
-      reset: (given: Reset): Promise<unknown> => post('reset', given),
-      firstRun: async (given: FirstRun): Promise<void> => enter(await post<Me>('first-run', given)),
-      changePassword: async (given: NewPassword): Promise<void> => enter(await post<Me>('password', given)),
+      reset: (given: Reset): Promise<unknown> => post('/reset', given),
+      firstRun: async (given: FirstRun): Promise<void> => enter(await post('/first-run', given)),
+      changePassword: async (given: NewPassword): Promise<void> => enter(await post('/password', given)),
       async signOut(): Promise<void> {
-        await post('sign-out', {}).catch((e: unknown) => {
+        await post('/sign-out', {}).catch((e: unknown) => {
           // With no network the server is told at the next contact; nobody opens this page in their name till then.
           if (e instanceof AwayError && !signedOut()) leaving(true);
           else if (!(e instanceof ApiProblem || e instanceof AwayError)) throw e;

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { onFreshDevice } from '../testing/fresh-device';
 import { soon } from '../testing/soon';
 import { forgetAnswers, fromDevice, GOOD_MS, isKept, keepAnswer, keptAnswer, onDevice } from './answers';
-import { AwayError, call, fetchFile } from './api';
+import { AwayError, call, fetchFile, post } from './api';
 import { remember } from './holder';
 import { keepHolder } from './holders';
 
@@ -25,14 +25,14 @@ describe('what the server answered, kept for when it is away', () => {
 
   it('answers with no network as it was told last, says since when, and is silent once the server is back', async () => {
     vi.stubGlobal('fetch', () => json([{ id: 1 }]));
-    expect(await call('jobs')).toEqual([{ id: 1 }]);
+    expect(await call('/jobs')).toEqual([{ id: 1 }]);
     await soon(async () => expect(await onDevice()).toHaveLength(1));
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('no network')));
-    expect(await call('jobs')).toEqual([{ id: 1 }]);
+    expect(await call('/jobs')).toEqual([{ id: 1 }]);
     expect(fromDevice()).toBeGreaterThan(0);
-    await expect(call('people')).rejects.toThrow(AwayError);
+    await expect(call('/people')).rejects.toThrow(AwayError);
     vi.stubGlobal('fetch', () => json([{ id: 2 }]));
-    expect(await call('jobs')).toEqual([{ id: 2 }]);
+    expect(await call('/jobs')).toEqual([{ id: 2 }]);
     expect(fromDevice()).toBeNull();
   });
 
@@ -51,15 +51,15 @@ describe('what the server answered, kept for when it is away', () => {
         ),
       );
     vi.stubGlobal('fetch', torn);
-    expect(await call('jobs')).toEqual(['old']);
-    await expect(call('commands', { method: 'POST' })).rejects.toThrow(AwayError);
-    await expect(fetchFile('jobs/x/labels.pdf')).rejects.toThrow(AwayError);
+    expect(await call('/jobs')).toEqual(['old']);
+    await expect(post('/commands', {})).rejects.toThrow(AwayError);
+    await expect(fetchFile('/jobs/:id/labels.pdf', { id: 'x' })).rejects.toThrow(AwayError);
   });
 
   it('a server that is there and refuses is believed', async () => {
     await keepAnswer('jobs', ['old']);
     vi.stubGlobal('fetch', () => json({ title: 'No', status: 403, detail: 'not yours' }, 403));
-    await expect(call('jobs')).rejects.toThrow('not yours');
+    await expect(call('/jobs')).rejects.toThrow('not yours');
   });
 
   it('is good for a week, both sides of it', async () => {
@@ -95,7 +95,7 @@ describe('what the server answered, kept for when it is away', () => {
     expect(await keptAnswer('crew')).toEqual(['orla’s']);
     // An administrator ended it elsewhere: the device hears of it at the next contact.
     vi.stubGlobal('fetch', () => json({}, 401));
-    await expect(call('crew')).rejects.toThrow(AwayError);
+    await expect(call('/crew')).rejects.toThrow(AwayError);
     await soon(async () => expect(await keptAnswer('crew')).toBeNull());
   });
 });

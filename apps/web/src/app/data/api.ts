@@ -1,5 +1,7 @@
 import { signal } from '@angular/core';
 import type { Problem } from '@hephaist/contracts/exchange/answers';
+import type { AnswerTo, FilePathOf, PathOf } from '@hephaist/contracts/exchange/routes';
+import { type At, filledIn } from './address';
 import { forgetAnswers, fromDevice, isKept, keepAnswer, keptAnswer } from './answers';
 import { remembered } from './holder';
 import { setTakingOver, takingOver } from './taking-over';
@@ -18,8 +20,8 @@ export class AwayError extends Error {
   }
 }
 
-const posting = (body: unknown): RequestInit => ({
-  method: 'POST',
+const sent = (body: unknown, method: 'POST' | 'PUT' = 'POST'): RequestInit => ({
+  method,
   headers: { 'Content-Type': 'application/json' },
   body: JSON.stringify(body),
 });
@@ -79,7 +81,7 @@ async function tellTakingOver(): Promise<void> {
   const asked = takingOver();
   if (!asked) return;
   try {
-    await callNow('hand-on', posting(asked));
+    await callNow('hand-on', sent(asked));
     setTakingOver(null);
   } catch (e) {
     if (!(e instanceof ApiProblem)) throw e;
@@ -89,7 +91,7 @@ async function tellTakingOver(): Promise<void> {
 }
 
 /** Calls the API. @throws ApiProblem when refused, AwayError when it may be tried again */
-async function callNow<T>(path: string, init?: RequestInit): Promise<T> {
+async function callNow(path: string, init?: RequestInit): Promise<unknown> {
   if (!BEFORE_TAKING_OVER.has(path) && takingOver())
     await (telling ??= tellTakingOver().finally(() => void (telling = null)));
   const response = await reach(path, init);
@@ -99,49 +101,65 @@ async function callNow<T>(path: string, init?: RequestInit): Promise<T> {
   }
   if (!response.ok) return refuse(response);
   const isJson = (response.headers.get('Content-Type') ?? '').includes('json');
-  return (isJson ? await whole(response.json()) : null) as T;
+  return isJson ? whole(response.json()) : null;
 }
 
-/**
- * Calls the API; where the server is away, this device answers what is needed at the torch as it was told last.
- * @throws ApiProblem when refused, AwayError when it may be tried again
- */
-export async function call<T>(path: string, init?: RequestInit): Promise<T> {
-  const keeps = init === undefined && isKept(path);
+/** An answer of the server: what is shown is no longer what this device was told before. */
+async function heard(answering: Promise<unknown>): Promise<unknown> {
+  const body = await answering;
+  if (fromDevice() !== null) fromDevice.set(null);
+  return body;
+}
+
+/** Asks; where the server is away, this device answers what is needed at the torch as it was told last. */
+async function ask(path: string): Promise<unknown> {
+  const keeps = isKept(path);
   try {
-    const body = await callNow<T>(path, init);
-    if (fromDevice() !== null) fromDevice.set(null);
+    const body = await heard(callNow(path));
     if (keeps) void keepAnswer(path, body).catch(() => undefined);
     return body;
   } catch (e) {
     if (!keeps || !(e instanceof AwayError) || signedOut()) throw e;
-    const kept = await keptAnswer<T>(path).catch(() => null);
+    const kept = await keptAnswer(path).catch(() => null);
     if (kept === null) throw e;
     return kept;
   }
 }
 
-/** Takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
-export async function fetchFile(path: string, init?: RequestInit): Promise<Blob> {
+// What comes is what the table of routes says: the server does not compile where it answers anything else. Who asks
+// says the address and its parts; nobody says what type it is.
+
+/** Asks the API. @throws ApiProblem when refused, AwayError when it may be tried again */
+export const call = async <P extends PathOf<'GET'>>(path: P, ...at: At<P>): Promise<AnswerTo<'GET', P>> =>
+  (await ask(filledIn(path, at))) as AnswerTo<'GET', P>;
+
+/** Posts JSON. @throws ApiProblem when refused, AwayError when it may be tried again */
+export const post = <P extends PathOf<'POST'>>(path: P, body: unknown, ...at: At<P>): Promise<AnswerTo<'POST', P>> =>
+  heard(callNow(filledIn(path, at), sent(body))) as Promise<AnswerTo<'POST', P>>;
+
+/** Puts JSON. @throws ApiProblem when refused, AwayError when it may be tried again */
+export const put = <P extends PathOf<'PUT'>>(path: P, body: unknown, ...at: At<P>): Promise<AnswerTo<'PUT', P>> =>
+  heard(callNow(filledIn(path, at), sent(body, 'PUT'))) as Promise<AnswerTo<'PUT', P>>;
+
+/** Posts a file as it is. @throws ApiProblem when refused, AwayError when it may be tried again */
+export const postFile = <P extends PathOf<'POST'>>(
+  path: P,
+  file: { readonly type: string; readonly body: Blob | string },
+  ...at: At<P>
+): Promise<AnswerTo<'POST', P>> =>
+  heard(
+    callNow(filledIn(path, at), { method: 'POST', headers: { 'Content-Type': file.type }, body: file.body }),
+  ) as Promise<AnswerTo<'POST', P>>;
+
+async function file(path: string, init?: RequestInit): Promise<Blob> {
   const response = await reach(path, init);
   return response.ok ? whole(response.blob()) : refuse(response);
 }
 
+/** Takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
+export const fetchFile = <P extends FilePathOf<'GET'>>(path: P, ...at: At<P>): Promise<Blob> =>
+  file(filledIn(path, at));
+
 /** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
-export const download = (path: string, body: unknown): Promise<Blob> =>
-  fetchFile(path, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-
-const sending =
-  (method: 'POST' | 'PUT') =>
-  <T>(path: string, body: unknown): Promise<T> =>
-    call<T>(path, { ...posting(body), method });
-
-/** Posts JSON. */
-export const post = sending('POST');
-
-/** Puts JSON. */
-export const put = sending('PUT');
+export const download = <P extends FilePathOf<'POST'>>(path: P, body: unknown, ...at: At<P>): Promise<Blob> =>
+  file(filledIn(path, at), sent(body));

@@ -79,7 +79,7 @@ export const CrewStore = signalStore(
   })),
   withMethods((store, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(): Promise<void> {
-      const { brazings, ...records } = await call<Crew>('crew');
+      const { brazings, ...records } = await call('/crew');
       patchState(store, { brazings });
       dispatcher.dispatch(recordEvents.read(records));
     },

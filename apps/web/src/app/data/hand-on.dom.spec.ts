@@ -71,10 +71,10 @@ describe('taking a device over', () => {
     expect(takingOver()).toEqual({ accountId: WREN, code: '4711' });
     // Still away: what is asked waits, and is not sent.
     const away = server({});
-    await expect(call('trail')).rejects.toThrow('not answering');
+    await expect(call('/trail')).rejects.toThrow('not answering');
     expect(away).toEqual(['hand-on']);
     const back = server({ 'hand-on': () => json(person(WREN)), '*': () => json(['answer']) });
-    expect(await Promise.all([call('trail'), call('crew')])).toEqual([['answer'], ['answer']]);
+    expect(await Promise.all([call('/trail'), call('/crew')])).toEqual([['answer'], ['answer']]);
     expect(back).toEqual(['hand-on', 'trail', 'crew']);
     expect(takingOver()).toBeNull();
   });
@@ -82,7 +82,7 @@ describe('taking a device over', () => {
   it('where the server does not take the code any more, whoever is here must sign in, and nothing was sent', async () => {
     setTakingOver({ accountId: WREN, code: '4711' });
     const asked = server({ 'hand-on': () => json({ title: 'No', status: 422, detail: 'not your code' }, 422) });
-    await expect(call('crew')).rejects.toThrow('Sign in first');
+    await expect(call('/crew')).rejects.toThrow('Sign in first');
     expect(asked).toEqual(['hand-on']);
     expect([signedOut(), takingOver()]).toEqual([true, null]);
   });

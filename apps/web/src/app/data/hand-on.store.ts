@@ -16,7 +16,7 @@ export const HandOnStore = signalStore(
     /** Reads them; with no network, as this device knew last. */
     async load(): Promise<void> {
       try {
-        const answer = await call<HandOnAnswer>('hand-on');
+        const answer = await call('/hand-on');
         keepOnly(answer.people.map((p) => p.id));
         patchState(store, answer);
       } catch (e) {
@@ -26,13 +26,13 @@ export const HandOnStore = signalStore(
     },
     /** Whoever is signed in chooses a short code on this device. @throws ApiProblem at the field */
     async choose(asked: ShortCode): Promise<void> {
-      await post('short-code', asked);
+      await post('/short-code', asked);
       const who = me();
       if (who) await keepHolder(who, asked.code);
-      patchState(store, await call<HandOnAnswer>('hand-on'));
+      patchState(store, await call('/hand-on'));
     },
     async giveUp(): Promise<void> {
-      const answer = await post<HandOnAnswer>('short-code/off', {});
+      const answer = await post('/short-code/off', {});
       keepOnly(answer.people.map((p) => p.id));
       patchState(store, answer);
     },

@@ -1,5 +1,4 @@
 import { computed, inject } from '@angular/core';
-import type { HotWorkAnswer } from '@hephaist/contracts/exchange/answers';
 import type { HotWork, HotWorkMark } from '@hephaist/contracts/records/hot-work';
 import { dataOf } from '@hephaist/contracts/records/stored';
 import { signalStore, withComputed, withMethods } from '@ngrx/signals';
@@ -21,7 +20,7 @@ export const HotWorkStore = signalStore(
   })),
   withMethods((_, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(jobId: string): Promise<void> {
-      dispatcher.dispatch(recordEvents.read(await call<HotWorkAnswer>(`jobs/${jobId}/hot-work`)));
+      dispatcher.dispatch(recordEvents.read(await call('/jobs/:id/hot-work', { id: jobId })));
     },
     async begin(work: HotWork): Promise<void> {
       await outbox.send('hot_work', [{ seen: 0, data: work }]);

@@ -1,8 +1,8 @@
 import { MAX_BODY_BYTES, MAX_BODY_SAYS } from '@hephaist/contracts/exchange/answers';
 import { MOST_PACKAGE_BYTES } from '@hephaist/contracts/records/hand-over';
-import type { IntakeAnswer, WaitingFile } from '@hephaist/contracts/records/intake-record';
+import type { WaitingFile } from '@hephaist/contracts/records/intake-record';
 import { saysOf } from '@hephaist/core/words/says-of';
-import { ApiProblem, call } from './api';
+import { ApiProblem, postFile } from './api';
 import { newId } from './outbox';
 
 /** The job that is in, the file that waits to be countersigned, or why neither. */
@@ -25,11 +25,11 @@ export async function importJobFile(file: File): Promise<ImportOutcome> {
   if (large) return { says: large };
   try {
     const zip = isPackage(file);
-    const { jobId, waits } = await call<IntakeAnswer>(`${zip ? 'import-package' : 'import'}/${newId()}`, {
-      method: 'POST',
-      headers: { 'Content-Type': zip ? 'application/zip' : 'application/json' },
-      body: zip ? file : await file.text(),
-    });
+    const { jobId, waits } = await postFile(
+      zip ? '/import-package/:id' : '/import/:id',
+      { type: zip ? 'application/zip' : 'application/json', body: zip ? file : await file.text() },
+      { id: newId() },
+    );
     if (waits) return { waits };
     return jobId ? { jobId } : { says: `${file.name} was not taken in.` };
   } catch (e) {

@@ -1,5 +1,5 @@
 import { computed, effect, inject, untracked } from '@angular/core';
-import type { JobDetail, JointPage } from '@hephaist/contracts/exchange/answers';
+import type { JointPage } from '@hephaist/contracts/exchange/answers';
 import { lastLogs } from '@hephaist/contracts/exchange/open-points';
 import type { Joint } from '@hephaist/contracts/records/joint';
 import type { JointLog } from '@hephaist/contracts/records/joint-log';
@@ -45,7 +45,7 @@ async function allJoints(jobId: string): Promise<StoredRecords<'joint'>> {
   const joint: Stored<Joint>[] = [];
   let after: string | null = '';
   while (after !== null) {
-    const page: JointPage = await call<JointPage>(`jobs/${jobId}/joints${after ? `?after=${after}` : ''}`);
+    const page: JointPage = await call('/jobs/:id/joints', { id: jobId }, { after });
     joint.push(...page.joint);
     after = page.next;
   }
@@ -153,9 +153,9 @@ export const JobStore = signalStore(
         }
         try {
           const [detail, joints, logs] = await Promise.all([
-            call<JobDetail>(`jobs/${jobId}`),
+            call('/jobs/:id', { id: jobId }),
             allJoints(jobId),
-            call<StoredRecords<'log'>>(`jobs/${jobId}/logs`),
+            call('/jobs/:id/logs', { id: jobId }),
             crew.load(),
             shop.load(),
             onFile.load(),

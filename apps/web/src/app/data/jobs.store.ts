@@ -1,6 +1,5 @@
 import { inject } from '@angular/core';
-import type { JobDetail, JobSummary } from '@hephaist/contracts/exchange/answers';
-import type { PeopleAnswer } from '@hephaist/contracts/exchange/people';
+import type { JobSummary } from '@hephaist/contracts/exchange/answers';
 import type { Job } from '@hephaist/contracts/records/job';
 import type { Line } from '@hephaist/contracts/records/line';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
@@ -21,11 +20,11 @@ export const JobsStore = signalStore(
   withMethods((store, outbox = inject(Outbox)) => ({
     /** @throws AwayError where the server does not answer */
     async load(): Promise<void> {
-      patchState(store, { jobs: await call<JobSummary[]>('jobs') });
+      patchState(store, { jobs: await call('/jobs') });
     },
     /** Counts the people with an account. @throws ApiProblem where it is not for this one to know */
     async countPeople(): Promise<void> {
-      patchState(store, { people: (await call<PeopleAnswer>('people')).people.length });
+      patchState(store, { people: (await call('/people')).people.length });
     },
     /** Begins a job with its lines. */
     async begin(job: Job, lines: readonly Line[]): Promise<void> {
@@ -41,11 +40,11 @@ export const JobsStore = signalStore(
       const names = new Set((store.jobs() ?? []).map((j) => j.name));
       let name = `${job.name}, copy`.slice(0, LONGEST);
       for (let n = 2; names.has(name); n++) name = `${job.name.slice(0, LONGEST - 10)}, copy ${n}`;
-      return (await post<{ jobId: string }>(`jobs/${job.id}/copy/${newId()}`, { name })).jobId;
+      return (await post('/jobs/:id/copy/:commandId', { name }, { id: job.id, commandId: newId() })).jobId;
     },
     /** Puts a job among the archived ones, or back. */
     async archive(id: string, archived: boolean): Promise<void> {
-      const [job] = (await call<JobDetail>(`jobs/${id}`)).job;
+      const [job] = (await call('/jobs/:id', { id })).job;
       if (job) await outbox.send('job', [{ seen: job.version, data: { ...job.data, archived } }]);
     },
   })),

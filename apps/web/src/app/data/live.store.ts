@@ -1,12 +1,10 @@
 import { computed, inject } from '@angular/core';
 import {
   coreMark,
-  type InstrumentSet,
   isOver,
   type PurgeMark,
   type PurgeSession,
   readingsIn,
-  type SessionDetail,
   sessionPlan,
   type TraceRow,
 } from '@hephaist/contracts/records/purge-session';
@@ -114,8 +112,8 @@ export const LiveStore = signalStore(
         patchState(store, { ...empty, tick: performance.now(), heardAt: performance.now() });
         try {
           const [{ session, marks }, sets] = await Promise.all([
-            call<SessionDetail>(`sessions/${sessionId}`),
-            call<InstrumentSet[]>('instruments'),
+            call('/sessions/:id', { id: sessionId }),
+            call('/instruments'),
           ]);
           const set = sets.find((s) => s.id === session.instruments);
           patchState(store, { session, told: marks, devices: set?.devices ?? [], standIn: set?.standIn ?? false });
@@ -140,7 +138,7 @@ export const LiveStore = signalStore(
       beat: (): void => patchState(store, { tick: performance.now() }),
       /** What goes wrong at the simulated instruments, for practice. */
       setMishap: (mishap: StandInMishap | ''): Promise<unknown> =>
-        post(`instruments/${store.session()?.instruments ?? ''}/mishap`, { mishap }),
+        post('/instruments/:set/mishap', { mishap }, { set: store.session()?.instruments ?? '' }),
       /** Writes a mark; it counts here at once, and is held where the server is away. */
       async mark(kind: PurgeMark['kind'], more: Partial<PurgeMark> = {}): Promise<void> {
         const session = store.session();

@@ -1,5 +1,4 @@
 import { computed, inject } from '@angular/core';
-import type { OnFileAnswer } from '@hephaist/contracts/exchange/answers';
 import type { House } from '@hephaist/contracts/records/house';
 import type { Instrument } from '@hephaist/contracts/records/instrument';
 import type { Lot } from '@hephaist/contracts/records/lot';
@@ -36,7 +35,7 @@ export const OnFileStore = signalStore(
   })),
   withMethods((store, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(): Promise<void> {
-      dispatcher.dispatch(recordEvents.read(await call<OnFileAnswer>('on-file')));
+      dispatcher.dispatch(recordEvents.read(await call('/on-file')));
     },
     async saveInstrument(instrument: Instrument): Promise<void> {
       const seen = store.instrumentEntityMap()[instrument.id]?.version ?? 0;

@@ -1,5 +1,4 @@
 import { inject } from '@angular/core';
-import type { OthersAnswer } from '@hephaist/contracts/exchange/answers';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { fromDevice } from './answers';
@@ -20,7 +19,7 @@ export const OthersStore = signalStore(
       if (document.hidden || outbox.held().length) return;
       const since = store.seq();
       const wasAway = fromDevice() !== null;
-      const answer = await call<OthersAnswer>(`others${since === null ? '' : `?since=${since}`}`).catch(() => null);
+      const answer = await call('/others', {}, { since }).catch(() => null);
       if (!answer) return;
       patchState(store, { seq: answer.seq });
       if (wasAway || (since !== null && answer.wrote)) dispatcher.dispatch(recordEvents.delivered());

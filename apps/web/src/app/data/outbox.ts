@@ -1,7 +1,7 @@
 import { inject, Injectable, InjectionToken, type OnDestroy, signal } from '@angular/core';
 import type { PutCommand, PutResult } from '@hephaist/contracts/exchange/commands';
 import type { Kind, RecordKinds } from '@hephaist/contracts/records/kinds';
-import type { Meaning } from '@hephaist/contracts/records/signature';
+import type { Signing } from '@hephaist/contracts/records/signature';
 import { Dispatcher, Events } from '@ngrx/signals/events';
 import { v7 as newId } from 'uuid';
 import { AwayError, post } from './api';
@@ -20,6 +20,10 @@ export type SendState<K extends Kind> =
 
 /** How long what waits is left before it is tried again. */
 export const RETRY_MS = new InjectionToken<number>('retry', { factory: () => 2000 });
+
+/** Sends a command; what comes back is of the kind that was sent. */
+const filed = async <K extends Kind>(command: PutCommand<K>, signature?: Signing): Promise<PutResult<K>> =>
+  (await post('/commands', { ...command, signature })) as PutResult<K>;
 
 /** How the records of a held command will stand once the server has it, if nobody else is quicker. */
 const willStand = ({ records }: PutCommand): Pick<PutResult, 'records'> => ({
@@ -83,7 +87,7 @@ export class Outbox implements OnDestroy {
     );
     try {
       if (queue && kept) throw new AwayError();
-      const result = await post<PutResult<K>>('commands', command);
+      const result = await filed(command);
       await this.drop(command.id);
       this.tell('written', command, result);
       return { state: 'done', result };
@@ -107,11 +111,11 @@ export class Outbox implements OnDestroy {
   async sendSigned<K extends Kind>(
     kind: K,
     record: { readonly seen: number; readonly data: RecordKinds[K] },
-    signature: { readonly password: string; readonly meaning: Meaning },
+    signature: Signing,
     commandId: string,
   ): Promise<PutResult<K>> {
     const command: PutCommand<K> = { id: commandId, kind, records: [record], removals: [] };
-    const result = await post<PutResult<K>>('commands', { ...command, signature });
+    const result = await filed(command, signature);
     this.tell('written', command, result);
     return result;
   }
@@ -211,7 +215,7 @@ export class Outbox implements OnDestroy {
     let delivered = 0;
     for (const h of this.waiting()) {
       try {
-        await post('commands', h.command);
+        await post('/commands', h.command);
         await this.drop(h.command.id);
         delivered += 1;
       } catch (e) {

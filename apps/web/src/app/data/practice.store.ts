@@ -1,8 +1,7 @@
 import { computed, inject } from '@angular/core';
-import type { PracticeAnswer } from '@hephaist/contracts/exchange/answers';
 import type { PracticeCourse } from '@hephaist/contracts/records/practice-course';
 import type { PracticeRow, PracticeRun } from '@hephaist/contracts/records/practice-run';
-import { dataOf, type Stored } from '@hephaist/contracts/records/stored';
+import { dataOf } from '@hephaist/contracts/records/stored';
 import { patchState, signalStore, withComputed, withMethods, withState } from '@ngrx/signals';
 import { Dispatcher } from '@ngrx/signals/events';
 import { call } from './api';
@@ -20,7 +19,7 @@ export const PracticeStore = signalStore(
   withMethods((store, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(jobId: string): Promise<void> {
       if (store.of() !== jobId) patchState(store, { runs: [], of: jobId });
-      const { runs, ...records } = await call<PracticeAnswer>(`jobs/${jobId}/practice`);
+      const { runs, ...records } = await call('/jobs/:id/practice', { id: jobId });
       dispatcher.dispatch(recordEvents.read(records));
       // What was filed here and waits is not known there yet.
       const known = new Set(runs.map((r) => r.id));
@@ -36,7 +35,7 @@ export const PracticeStore = signalStore(
     async handOf(id: string): Promise<string> {
       const known = store.hands()[id];
       if (known !== undefined) return known;
-      const { data } = await call<Stored<PracticeRun>>(`practice-runs/${id}`);
+      const { data } = await call('/practice-runs/:id', { id });
       patchState(store, { hands: { ...store.hands(), [id]: data.hand } });
       return data.hand;
     },

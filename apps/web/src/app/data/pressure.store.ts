@@ -1,5 +1,4 @@
 import { computed, inject } from '@angular/core';
-import type { StoredRecords } from '@hephaist/contracts/records/kinds';
 import type { LineStep } from '@hephaist/contracts/records/line-step';
 import type { PressureTest } from '@hephaist/contracts/records/pressure-test';
 import { standing } from '@hephaist/contracts/records/standing';
@@ -26,9 +25,7 @@ export const PressureStore = signalStore(
   })),
   withMethods((_, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(jobId: string): Promise<void> {
-      dispatcher.dispatch(
-        recordEvents.read(await call<StoredRecords<'pressure_test' | 'line_step'>>(`jobs/${jobId}/pressure-tests`)),
-      );
+      dispatcher.dispatch(recordEvents.read(await call('/jobs/:id/pressure-tests', { id: jobId })));
     },
     /** Files a step of a line's tests, signed. */
     async saveStep(step: LineStep, password: string, commandId: string): Promise<void> {

@@ -1,5 +1,4 @@
 import { computed, inject } from '@angular/core';
-import type { RigsAnswer } from '@hephaist/contracts/exchange/answers';
 import type { Rig } from '@hephaist/contracts/records/rig';
 import type { RigCheck } from '@hephaist/contracts/records/rig-check';
 import { dataOf } from '@hephaist/contracts/records/stored';
@@ -20,7 +19,7 @@ export const RigsStore = signalStore(
   })),
   withMethods((store, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(): Promise<void> {
-      dispatcher.dispatch(recordEvents.read(await call<RigsAnswer>('rigs')));
+      dispatcher.dispatch(recordEvents.read(await call('/rigs')));
     },
     async save(rig: Rig): Promise<void> {
       await outbox.send('rig', [{ seen: store.rigEntityMap()[rig.id]?.version ?? 0, data: rig }]);

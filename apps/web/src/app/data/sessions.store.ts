@@ -57,8 +57,8 @@ export const SessionsStore = signalStore(
     async load(jobId: string): Promise<void> {
       try {
         const [sessions, instruments] = await Promise.all([
-          call<SessionDetail[]>(`jobs/${jobId}/sessions`),
-          call<InstrumentSet[]>('instruments'),
+          call('/jobs/:id/sessions', { id: jobId }),
+          call('/instruments'),
         ]);
         patchState(store, { jobId, sessions, instruments, traces: {} });
       } catch {
@@ -70,7 +70,7 @@ export const SessionsStore = signalStore(
       const latest = store.of()(jointId)[0]?.session.id;
       if (!latest || store.traces()[latest]) return;
       try {
-        const rows = await call<TraceRow[]>(`sessions/${latest}/trace`);
+        const rows = await call('/sessions/:id/trace', { id: latest });
         patchState(store, { traces: { ...store.traces(), [latest]: rows } });
       } catch {
         // Away: it is fetched when the joint is looked at again.

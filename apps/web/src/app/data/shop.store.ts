@@ -1,5 +1,4 @@
 import { computed, inject } from '@angular/core';
-import type { ShopData } from '@hephaist/contracts/exchange/answers';
 import type { OwnRowRecord } from '@hephaist/contracts/records/own-row';
 import { shopOf } from '@hephaist/contracts/records/shop';
 import { DEFAULT_WEIGHTS, type Weights } from '@hephaist/core/selection/preferences';
@@ -29,7 +28,7 @@ export const ShopStore = signalStore(
   })),
   withMethods((store, outbox = inject(Outbox), dispatcher = inject(Dispatcher)) => ({
     async load(): Promise<void> {
-      dispatcher.dispatch(recordEvents.read(await call<ShopData>('shop')));
+      dispatcher.dispatch(recordEvents.read(await call('/shop')));
     },
     /** The version that a row of the company's own stands at; 0 where there is none. */
     versionOf: (id: string): number => store.own.own_rowEntityMap()[id]?.version ?? 0,

@@ -15,12 +15,12 @@ export const FollowStore = signalStore(
   withMethods((store) => ({
     async load(of: Followable, id: string): Promise<void> {
       patchState(store, { page: null, found: null });
-      patchState(store, { page: await call<Followed>(`follow/${of}/${encodeURIComponent(id)}`) });
+      patchState(store, { page: await call('/follow/:of/:id', { of, id }) });
     },
     async seek(sought: string): Promise<void> {
       patchState(store, { found: await seek(sought) });
     },
     paper: (of: Followable, id: string, asked: Readonly<Record<string, string>>): Promise<Blob> =>
-      fetchFile(`follow/${of}/${encodeURIComponent(id)}/page.pdf?${new URLSearchParams(asked).toString()}`),
+      fetchFile('/follow/:of/:id/page.pdf', { of, id }, asked),
   })),
 );

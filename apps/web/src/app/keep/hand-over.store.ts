@@ -18,7 +18,7 @@ export const HandOverStore = signalStore(
     async function load(jobId: string): Promise<void> {
       clearTimeout(timer);
       try {
-        const handOvers = await call<HandOverDetail[]>(`jobs/${jobId}/hand-overs`);
+        const handOvers = await call('/jobs/:id/hand-overs', { id: jobId });
         patchState(store, { jobId, handOvers, failure: null });
       } catch (e) {
         patchState(store, { failure: saysOf(e) });
@@ -30,7 +30,7 @@ export const HandOverStore = signalStore(
       stop: (): void => clearTimeout(timer),
       /** Signs the job as it stands and has its package built. @throws ApiProblem when refused */
       async handOver(jobId: string, request: HandOverRequest): Promise<void> {
-        await post(`jobs/${jobId}/hand-overs`, request);
+        await post('/jobs/:id/hand-overs', request, { id: jobId });
         await load(jobId);
       },
     };

@@ -18,21 +18,18 @@ export const PeopleStore = signalStore(
     const take = ({ people, secondFactorRequired }: PeopleAnswer): void =>
       patchState(store, { people, required: secondFactorRequired });
     return {
-      load: async (): Promise<void> => take(await call<PeopleAnswer>('people')),
-      add: async (person: NewPerson): Promise<void> => take(await post<PeopleAnswer>('people', person)),
-      change: async (id: string, to: ChangePerson): Promise<void> => take(await put<PeopleAnswer>(`people/${id}`, to)),
+      load: async (): Promise<void> => take(await call('/people')),
+      add: async (person: NewPerson): Promise<void> => take(await post('/people', person)),
+      change: async (id: string, to: ChangePerson): Promise<void> => take(await put('/people/:id', to, { id })),
       /** Roles that somebody asked for, given by a second. */
-      giveRoles: async (id: string): Promise<void> => take(await post<PeopleAnswer>(`people/${id}/roles/give`, {})),
-      require: async (required: boolean): Promise<void> =>
-        take(await post<PeopleAnswer>('company/second-factor', { required })),
-      secondOff: async (id: string): Promise<void> =>
-        take(await post<PeopleAnswer>(`people/${id}/second-factor/off`, {})),
-      loadDevices: async (): Promise<void> => patchState(store, { devices: await call<Device[]>('devices') }),
+      giveRoles: async (id: string): Promise<void> => take(await post('/people/:id/roles/give', {}, { id })),
+      require: async (required: boolean): Promise<void> => take(await post('/company/second-factor', { required })),
+      secondOff: async (id: string): Promise<void> => take(await post('/people/:id/second-factor/off', {}, { id })),
+      loadDevices: async (): Promise<void> => patchState(store, { devices: await call('/devices') }),
       revoke: async (id: string): Promise<void> =>
-        patchState(store, { devices: await post<Device[]>(`devices/${id}/revoke`, {}) }),
+        patchState(store, { devices: await post('/devices/:id/revoke', {}, { id }) }),
       /** A code that gives a new password once. */
-      resetCode: async (id: string): Promise<string> =>
-        (await post<{ code: string }>(`people/${id}/reset-code`, {})).code,
+      resetCode: async (id: string): Promise<string> => (await post('/people/:id/reset-code', {}, { id })).code,
     };
   }),
 );

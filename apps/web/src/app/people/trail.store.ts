@@ -36,10 +36,7 @@ export const TrailStore = signalStore(
     async loadMore(): Promise<void> {
       const asked = store.asked();
       const last = store.entries().at(-1)?.seq;
-      const said = Object.entries({ ...asked, before: last ? String(last) : '' }).filter(([, v]) => v);
-      const { entries, names, leads, people } = await call<TrailPage>(
-        `trail?${new URLSearchParams(Object.fromEntries(said)).toString()}`,
-      );
+      const { entries, names, leads, people } = await call('/trail', {}, { ...asked, before: last });
       // What was asked for meanwhile has its own answer.
       if (store.asked() !== asked) return;
       const more = entries.length > 0 && entries.at(-1)?.seq !== 1;
@@ -58,13 +55,13 @@ export const TrailStore = signalStore(
     },
     async loadMoreAccess(): Promise<void> {
       const last = store.access().at(-1)?.id;
-      const next = await call<AccessEntry[]>(`access-log${last ? `?before=${last}` : ''}`);
+      const next = await call('/access-log', {}, { before: last });
       patchState(store, { access: [...store.access(), ...next], moreAccess: next.length === ACCESS_PAGE });
     },
     /** Holds every record against the trail. */
     async check(): Promise<void> {
       patchState(store, { verdict: null });
-      patchState(store, { verdict: await post<TrailVerdict>('trail/check', {}) });
+      patchState(store, { verdict: await post('/trail/check', {}) });
     },
   })),
 );
