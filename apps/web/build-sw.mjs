@@ -10,7 +10,7 @@ const hashOf = (file) =>
     .update(readFileSync(join(root, file)))
     .digest('hex')
     .slice(0, 16);
-const isOurs = (file) => /\.[a-z0-9]+$/i.test(file) && !/(^sw\.js|\.map|index\.html|\.txt)$/.test(file);
+const isOurs = (file) => /\.[a-z0-9]+$/i.test(file) && !/(^sw\.js|\.map|index\.html|\.txt|\.br|\.gz)$/.test(file);
 
 const files = readdirSync(root, { recursive: true })
   .map((f) => f.replaceAll('\\', '/'))

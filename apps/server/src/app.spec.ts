@@ -1,16 +1,20 @@
 import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { demoFile, type Harness, harness, newId } from '../test/harness.js';
 import { importJob } from './exchange/job-file.js';
 
 let h: Harness;
+const SCRIPT = `export const words = '${'as it was built '.repeat(100)}';`;
 const webRoot = mkdtempSync(join(tmpdir(), 'hephaist-web-'));
 
 beforeAll(async () => {
   writeFileSync(join(webRoot, 'index.html'), '<!doctype html><title>Hephaist</title><hp-root></hp-root>');
-  writeFileSync(join(webRoot, 'main-ABCD1234.js'), 'export {};');
+  writeFileSync(join(webRoot, 'main-ABCD1234.js'), SCRIPT);
+  writeFileSync(join(webRoot, 'main-ABCD1234.js.br'), brotliCompressSync(SCRIPT));
+  writeFileSync(join(webRoot, 'main-ABCD1234.js.gz'), gzipSync(SCRIPT));
   mkdirSync(join(webRoot, 'media'));
   h = await harness(undefined, { webRoot });
 });
@@ -31,6 +35,21 @@ describe('serving the built application', () => {
   it('keeps hashed files for good', async () => {
     const script = await web().get('/main-ABCD1234.js').expect(200);
     expect(script.headers['cache-control']).toContain('immutable');
+  });
+
+  it.each([
+    ['br, gzip', 'br'],
+    ['gzip, deflate, br', 'br'],
+    ['gzip', 'gzip'],
+    ['identity', undefined],
+  ])('sends who takes %s what was compressed as it was built', async (takes, encoding) => {
+    const script = await web().get('/main-ABCD1234.js').set('Accept-Encoding', takes).expect(200);
+    expect(script.headers['content-encoding']).toBe(encoding);
+    expect(script.headers['content-type']).toMatch(/javascript/);
+    expect(script.headers['cache-control']).toContain('immutable');
+    expect(script.headers['vary']).toContain('Accept-Encoding');
+    const sizes = { br: brotliCompressSync(SCRIPT).length, gzip: gzipSync(SCRIPT).length, none: SCRIPT.length };
+    expect(Number(script.headers['content-length'])).toBe(sizes[(encoding ?? 'none') as keyof typeof sizes]);
   });
 
   it('lets the page load nothing from elsewhere, and names no maker', async () => {

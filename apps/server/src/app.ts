@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { MAX_BODY_BYTES } from '@hephaist/contracts/exchange/answers';
 import compression from 'compression';
 import express, { type Express } from 'express';
+import asBuilt from 'express-static-gzip';
 import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import { guard, isSignedIn } from './access/guard.js';
@@ -70,11 +71,16 @@ export interface AppOptions {
 
 function serveWeb(app: Express, webRoot: string): void {
   app.use(
-    express.static(webRoot, {
+    // What was compressed as it was built is sent so: nothing is compressed anew for every device that opens it.
+    asBuilt(webRoot, {
       index: false,
-      setHeaders: (res, path) => {
-        const hashed = /-[A-Za-z0-9]{8}\.(js|css|woff2)$/.test(path);
-        res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+      enableBrotli: true,
+      orderPreference: ['br', 'gzip'],
+      serveStatic: {
+        setHeaders: (res, path) => {
+          const hashed = /-[A-Za-z0-9]{8}\.(js|css|woff2)(\.br|\.gz)?$/.test(path);
+          res.setHeader('Cache-Control', hashed ? 'public, max-age=31536000, immutable' : 'no-cache');
+        },
       },
     }),
   );
