@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import { chromium, type Page } from '@playwright/test';
 import { connect } from '../apps/server/src/db/connect.js';
+import { CHROMIUM } from '../scripts/chromium.js';
 import { largeJob } from './large-job.js';
 import { benchPackage } from './package.js';
 import { percentile, say } from './say.js';
@@ -74,10 +75,7 @@ async function apiLoad(url: string, Cookie: string, jobId: string): Promise<void
 }
 
 async function screens(url: string, cookie: string, jobId: string): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   const [name = '', value = ''] = cookie.split('=');
   await page.context().addCookies([{ name, value, url }]);

@@ -1,5 +1,6 @@
 import { performance } from 'node:perf_hooks';
 import { chromium } from '@playwright/test';
+import { CHROMIUM } from '../scripts/chromium.js';
 import { withApplication } from './browser.js';
 import { say } from './say.js';
 
@@ -11,10 +12,7 @@ const PHOTO_BYTES = 250_000;
 /** What a device holds, and how it begins with no network: 2 000 joints, 300 photographs that wait. */
 export const benchOffline = (): Promise<void> =>
   withApplication(JOINTS, async ({ url, cookie, jobId }) => {
-    const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu'],
-    });
+    const browser = await chromium.launch(CHROMIUM);
     const context = await browser.newContext({ viewport: { width: 820, height: 1180 } });
     const [name = '', value = ''] = cookie.split('=');
     await context.addCookies([{ name, value, url }]);

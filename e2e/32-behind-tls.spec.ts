@@ -1,4 +1,5 @@
 import { chromium, expect } from '@playwright/test';
+import { CHROMIUM } from '../scripts/chromium.js';
 import { onDevice } from './at-the-torch';
 import { passwordOf, toBraze } from './helpers';
 import { servedTest } from './served';
@@ -12,11 +13,9 @@ servedTest(
     const running = await served.begin('demo', { HEPHAIST_HOSTS: NAME, HEPHAIST_TRUST_PROXY: 'loopback' });
     const proxy = await tlsProxy(running.url, NAME, served.data);
     const browser = await chromium.launch({
-      executablePath: '/usr/bin/chromium',
+      ...CHROMIUM,
       args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
+        ...CHROMIUM.args,
         // Its certificate is signed by nobody else, and its name is known to nobody else.
         '--ignore-certificate-errors',
         `--host-resolver-rules=MAP ${NAME}:443 127.0.0.1:${proxy.port}`,

@@ -1,11 +1,12 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from '../scripts/chromium.js';
 
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
   // Each file has a company of its own (served.ts): they run in any order, beside each other.
-  // Half the time a browser waits: for the server, or for a line to be purged.
-  workers: 2,
+  // A browser waits a good part of its time, for the server or for a line to be purged: two fill no two processors.
+  workers: 3,
   // Nothing here asserts a time: these only end what has surely stopped. A machine that others load may stand still for a
   // minute; what such a minute broke is tried once more, and told as such at the end.
   timeout: 600_000,
@@ -18,17 +19,6 @@ export default defineConfig({
     // Only the journeys without a network keep the application on the device.
     serviceWorkers: 'block',
     actionTimeout: 60_000,
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
 });

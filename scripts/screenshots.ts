@@ -4,6 +4,7 @@ import sharp from 'sharp';
 import { DEMO_PEOPLE } from '../demo/people.js';
 import { pick } from '../e2e/pick.js';
 import { stripPicture } from '../packages/core/src/testing/strip-picture.js';
+import { CHROMIUM } from './chromium.js';
 
 const base = `http://127.0.0.1:${process.env['HEPHAIST_PORT'] ?? 8420}`;
 const quality = DEMO_PEOPLE.find((p) => p.roles.includes('quality'));
@@ -253,10 +254,7 @@ const views: Record<string, { path: string; phone?: boolean; act?: (page: Page) 
   },
 };
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
-});
+const browser = await chromium.launch(CHROMIUM);
 const wanted = process.argv.slice(2);
 for (const [name, view] of Object.entries(views)) {
   if (wanted.length && !wanted.includes(name)) continue;
