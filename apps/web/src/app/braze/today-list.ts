@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialog } from '@angular/material/dialog';
+import { MatExpansionModule } from '@angular/material/expansion';
 import { Router, RouterLink } from '@angular/router';
 import { cleanLeftS } from '@hephaist/core/joint-log/findings';
 import { formatDuration } from '@hephaist/core/units/units';
@@ -25,7 +26,7 @@ import { areAlike, type Beside } from './together';
 /** What is to be made, in the order nitrogen wants it: in hand, cleaned, then the line vent by vent. */
 @Component({
   selector: 'hp-today-list',
-  imports: [Entry, MatButtonModule, MatCheckboxModule, May, Pick, RouterLink, StateMark],
+  imports: [Entry, MatButtonModule, MatCheckboxModule, MatExpansionModule, May, Pick, RouterLink, StateMark],
   providers: [InHandNow],
   template: `
     <nav aria-label="Joints to braze">
@@ -139,18 +140,21 @@ import { areAlike, type Beside } from './together';
         }
       }
       @if (made().length) {
-        <details (toggle)="opened.set(true)">
-          <summary>Made on this line: {{ made().length }}</summary>
-          <ul class="made">
-            @for (j of opened() ? made() : []; track j.id) {
-              <li>
-                <button matButton class="row-button" (click)="store.select(j.id)">
-                  <hp-state-mark [shape]="store.stateOf()(j).shape" />{{ j.mark }}
-                </button>
-              </li>
-            }
-          </ul>
-        </details>
+        <mat-expansion-panel togglePosition="before">
+          <mat-expansion-panel-header>Made on this line: {{ made().length }}</mat-expansion-panel-header>
+          <!-- Drawn only for who looks. -->
+          <ng-template matExpansionPanelContent>
+            <ul class="made">
+              @for (j of made(); track j.id) {
+                <li>
+                  <button matButton class="row-button" (click)="store.select(j.id)">
+                    <hp-state-mark [shape]="store.stateOf()(j).shape" />{{ j.mark }}
+                  </button>
+                </li>
+              }
+            </ul>
+          </ng-template>
+        </mat-expansion-panel>
       }
     </nav>
   `,
@@ -190,8 +194,6 @@ export class TodayList {
           ? 'All of this spool is made.'
           : 'All of this line is made.',
   );
-  /** What is made is drawn only for who looks. */
-  protected readonly opened = signal(false);
   protected readonly made = computed(() => this.today.line()?.all.filter((j) => this.store.lastLog().has(j.id)) ?? []);
 
   /** Joints cleaned here and not in hand otherwise, the most urgent first. */

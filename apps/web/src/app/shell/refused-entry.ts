@@ -5,40 +5,25 @@ import { CrewStore } from '../data/crew.store';
 import { JobStore } from '../data/job.store';
 import type { Held } from '../data/local-db';
 import { Outbox } from '../data/outbox';
+import { type Column, Table } from '../layout/table';
 import { UnitsStore } from '../units/units.store';
-import { besideRows, overWhatStands } from './beside';
+import { type BesideRow, besideRows, overWhatStands } from './beside';
 
 const named = (id: string, name: string): [string, string] => [id, name];
 
 /** An entry that the server refused while nobody looked: why, and side by side with what stands. It stays until dealt with. */
 @Component({
   selector: 'hp-refused-entry',
-  imports: [MatButtonModule],
+  imports: [MatButtonModule, Table],
   template: `
     <p>
       {{ what() }} <span class="refused">✕ refused: {{ held().refused?.detail }}</span>
     </p>
-    @if (!rows().length) {
+    @if (rows().length) {
+      <hp-table [rows]="rows()" [columns]="columns" />
+    } @else {
       <p class="quiet">It says the same as what stands with the server.</p>
     }
-    <table [hidden]="!rows().length">
-      <thead>
-        <tr>
-          <th scope="col">What</th>
-          <th scope="col">Held here</th>
-          <th scope="col">With the server</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (r of rows(); track r.field) {
-          <tr>
-            <th scope="row">{{ r.field }}</th>
-            <td>{{ r.here }}</td>
-            <td>{{ r.there }}</td>
-          </tr>
-        }
-      </tbody>
-    </table>
     @if (over(); as command) {
       <button matButton="outlined" (click)="outbox.again(held().command.id, command)">Write mine over it</button>
     } @else {
@@ -52,22 +37,17 @@ const named = (id: string, name: string): [string, string] => [id, name];
       max-height: 50vh;
       overflow: auto;
     }
-    th,
-    td {
-      text-align: left;
-      padding: 1px var(--space-6) 1px 0;
-      font-weight: 400;
-      overflow-wrap: anywhere;
-    }
-    th {
-      color: var(--mid);
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RefusedEntry {
   readonly held = input.required<Held>();
   protected readonly outbox = inject(Outbox);
+  protected readonly columns: readonly Column<BesideRow>[] = [
+    { id: 'field', head: 'What', text: (r) => r.field, names: true },
+    { id: 'here', head: 'Held here', text: (r) => r.here },
+    { id: 'there', head: 'With the server', text: (r) => r.there },
+  ];
   private readonly job = inject(JobStore);
   private readonly crew = inject(CrewStore);
   private readonly units = inject(UnitsStore);
