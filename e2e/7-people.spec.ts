@@ -106,7 +106,22 @@ base('an auditor reads everything, changes nothing, and checks the trail', async
   await page.getByRole('radio', { name: 'Sign-ins' }).click();
   await expect(page.getByText('Nothing that holds it.')).toBeVisible();
   await page.getByRole('radio', { name: 'Changes' }).click();
-  await page.getByRole('button', { name: 'Check the trail' }).click();
+  const check = page.getByRole('button', { name: 'Check the trail' });
+  await base.step('a check that takes long is shown at the foot and stopped; the next one holds', async () => {
+    let stopped = false;
+    await page.route('**/api/trail/check', () => undefined);
+    page.on('requestfailed', (r) => (stopped ||= r.url().endsWith('/trail/check')));
+    await check.click();
+    await expect(page.getByRole('progressbar', { name: 'Checking the trail' })).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Checking …' })).toBeDisabled();
+    await expectAxeClean(page);
+    await page.getByRole('button', { name: 'Stop', exact: true }).click();
+    await expect(page.getByRole('progressbar', { name: 'Checking the trail' })).toHaveCount(0);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await expect.poll(() => stopped).toBe(true);
+    await page.unroute('**/api/trail/check');
+  });
+  await check.click();
   await expect(page.getByRole('heading', { name: /The trail holds/ })).toBeVisible();
   await expect(page.getByText(/entries follow one from the other/)).toBeVisible();
   await expectAxeClean(page);

@@ -9,6 +9,7 @@ import { accessPage } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { answering, type AnsweringRouter } from '../http/answering.js';
 import { TooManyError } from '../http/errors.js';
+import { goneOf } from '../http/gone.js';
 import { signaturesOf } from '../records/reader.js';
 import type { WorkPool } from '../work/work-pool.js';
 import type { Anchors } from './anchor.js';
@@ -74,7 +75,7 @@ export function trailRoutes(url: string, work: WorkPool, known: Anchors | null):
     checking.add(companyId);
     try {
       const anchors = known ? await known.known(db, companyId) : [];
-      res.json(await work.run(id, 'trail', { url, companyId, anchors }));
+      res.json(await work.run(id, 'trail', { url, companyId, anchors }, goneOf(res)));
     } finally {
       checking.delete(companyId);
     }

@@ -20,9 +20,9 @@ interface Read {
 }
 
 /** Reads what came in and judges it as hard as a command. @throws ContractError naming the place */
-async function read({ type, bytes }: CameIn, person: string, work: WorkPool): Promise<Read> {
+async function read({ type, bytes }: CameIn, person: string, work: WorkPool, gone?: AbortSignal): Promise<Read> {
   if (type === 'package') {
-    const { raw, file, pictures } = orRefuse(await work.run(person, 'package', bytes));
+    const { raw, file, pictures } = orRefuse(await work.run(person, 'package', bytes, gone));
     return judged(raw, file, pictures);
   }
   const raw = jsonOf(bytes);
@@ -47,6 +47,7 @@ function judged(raw: unknown, file: JobFile, pictures: readonly TakenPicture[]):
 /**
  * Brings a job's file or package in. What holds evidence, or what its bringer may not write, waits for a person of
  * quality; nothing of it is on file until then. The same sent again gets the same answer.
+ * @param gone ends the reading of it; what is written is written whole
  */
 export async function bringIn(
   store: RecordStore,
@@ -54,6 +55,7 @@ export async function bringIn(
   id: string,
   came: CameIn,
   work: WorkPool,
+  gone?: AbortSignal,
 ): Promise<IntakeAnswer> {
   const hash = hashOf(came.bytes);
   const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hash);

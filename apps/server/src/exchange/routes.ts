@@ -6,6 +6,7 @@ import express, { type Request, type RequestHandler, type Response } from 'expre
 import { logRead } from '../access/access-log.js';
 import { accountOf, storeOf } from '../access/guard.js';
 import { answering, type AnsweringRouter } from '../http/answering.js';
+import { goneOf } from '../http/gone.js';
 import type { KeptAnswers } from '../http/kept-answers.js';
 import { idParam, jobOf } from '../jobs/routes.js';
 import type { PeopleStore } from '../people/people-store.js';
@@ -19,7 +20,7 @@ import { type CameIn, refuseWaiting, waitingFiles } from './waiting-files.js';
 const answer = (res: Response, is: IntakeAnswer): void => void res.status(is.waits ? 202 : 201).json(is);
 
 async function take(req: Request, res: Response, came: CameIn, work: WorkPool): Promise<void> {
-  answer(res, await bringIn(storeOf(req), accountOf(req), idParam(req), came, work));
+  answer(res, await bringIn(storeOf(req), accountOf(req), idParam(req), came, work, goneOf(res)));
 }
 
 /** Files come in as they are; before anything reads bodies as JSON. */

@@ -6,6 +6,7 @@ import { type Request, text } from 'express';
 import { accountOf, storeOf } from '../access/guard.js';
 import { answering, type AnsweringRouter } from '../http/answering.js';
 import { NotFoundError } from '../http/errors.js';
+import { goneOf } from '../http/gone.js';
 import type { KeptAnswers } from '../http/kept-answers.js';
 import type { WorkPool } from '../work/work-pool.js';
 import { copyJob } from './copy.js';
@@ -78,7 +79,8 @@ export function jobRoutes(maxBytes: number, work: WorkPool, kept: KeptAnswers): 
       store.list('own_row'),
     ]);
     const list = typeof req.body === 'string' ? req.body : '';
-    res.json(await work.run(accountOf(req).id, 'csv', { text: list, lines, marks: joints.map((j) => j.mark), rows }));
+    const asked = { text: list, lines, marks: joints.map((j) => j.mark), rows };
+    res.json(await work.run(accountOf(req).id, 'csv', asked, goneOf(res)));
   });
   return router;
 }

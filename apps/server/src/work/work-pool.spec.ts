@@ -8,15 +8,23 @@ import { BusyError, TooManyError } from '../http/errors.js';
 import { inThreads, MOST_OF_ONE, type Runner, workPool } from './work-pool.js';
 
 /** A runner whose tasks end when the test says so. */
-function held(): Runner & { readonly begun: string[]; readonly end: () => void } {
+function held(): Runner & { readonly begun: string[]; readonly stopped: string[]; readonly end: () => void } {
   const ends: (() => void)[] = [];
   const begun: string[] = [];
+  const stopped: string[] = [];
   return {
     begun,
+    stopped,
     end: () => ends.splice(0).forEach((e) => e()),
-    run: (task) => {
+    run: (task, _input, _ms, gone) => {
       begun.push(task);
-      return new Promise((done) => ends.push(() => done({ task })));
+      return new Promise((done, broken) => {
+        ends.push(() => done({ task }));
+        gone?.addEventListener('abort', () => {
+          stopped.push(task);
+          broken(new BusyError('gone'));
+        });
+      });
     },
     close: () => Promise.resolve(),
   };
@@ -71,6 +79,19 @@ describe.runIf(existsSync(BUILT))('in threads', () => {
     expect(await pool.run('prue', 'csv', csv)).toHaveProperty('rows', 0);
     await pool.close();
   });
+  it('whoever goes away is worked for no longer, and what was not begun is not begun', async () => {
+    const pool = workPool(inThreads(BUILT, 1));
+    const [away, never] = [new AbortController(), new AbortController()];
+    const first = pool.run('prue', 'purge', long, away.signal).catch((e: unknown) => e);
+    never.abort();
+    expect(await pool.run('dov', 'purge', long, never.signal).catch((e: unknown) => e)).toMatchObject({
+      message: 'Nobody waits for it any more.',
+    });
+    away.abort();
+    expect(await first).toMatchObject({ message: 'Nobody waits for it any more.' });
+    expect(await pool.run('prue', 'csv', csv)).toHaveProperty('rows', 0);
+    await pool.close();
+  });
   it('a full queue refuses, and answers those it took', async () => {
     const pool = workPool(inThreads(BUILT, 1));
     const all = await Promise.allSettled(Array.from({ length: 40 }, (_, i) => pool.run(`p${i}`, 'csv', csv)));
@@ -113,5 +134,21 @@ describe('over HTTP', () => {
     runner.end();
     expect(await check).toBe(200);
     await Promise.all(two);
+  });
+
+  it('what its asker stopped is ended, and leaves its place to the next', async () => {
+    const begun = runner.begun.length;
+    const check = h.as('auditor').post('/api/trail/check');
+    check.end(() => undefined);
+    await expect.poll(() => runner.begun.length).toBe(begun + 1);
+    check.abort();
+    await expect.poll(() => runner.stopped).toEqual(['trail']);
+    const again = h
+      .as('quality')
+      .post('/api/trail/check')
+      .then((a) => a.status);
+    await expect.poll(() => runner.begun.length).toBe(begun + 2);
+    runner.end();
+    expect(await again).toBe(200);
   });
 });

@@ -20,7 +20,7 @@ const MOST_WAITING = 16;
 
 /** Does one task somewhere. */
 export interface Runner {
-  readonly run: (task: TaskName, input: unknown, deadlineMs: number) => Promise<unknown>;
+  readonly run: (task: TaskName, input: unknown, deadlineMs: number, gone?: AbortSignal) => Promise<unknown>;
   readonly close: () => Promise<unknown>;
 }
 
@@ -36,15 +36,23 @@ const full = (): BusyError => new BusyError('Too much is being worked out just n
 export function inThreads(script: string, threads = Math.max(1, Math.min(4, availableParallelism() - 1))): Runner {
   const workers = pool(script, { maxWorkers: threads, maxQueueSize: MOST_WAITING, workerType: 'thread' });
   return {
-    run: async (task, input, deadlineMs) => {
+    run: async (task, input, deadlineMs, gone) => {
+      let end = (): void => undefined;
       try {
-        const outcome: unknown = await workers.exec(task, [input]).timeout(deadlineMs);
+        const work = workers.exec(task, [input]).timeout(deadlineMs);
+        end = () => void work.cancel();
+        if (gone?.aborted) end();
+        gone?.addEventListener('abort', end, { once: true });
+        const outcome: unknown = await work;
         return outcome;
       } catch (e) {
+        if (e instanceof PoolPromise.CancellationError) throw new BusyError('Nobody waits for it any more.');
         if (e instanceof PoolPromise.TimeoutError)
           throw new BusyError(`It took longer than ${Math.round(deadlineMs / 1000)} s and was given up.`);
         if (/queue size/i.test(saysOf(e))) throw full();
         throw e;
+      } finally {
+        gone?.removeEventListener('abort', end);
       }
     },
     close: () => Promise.resolve(workers.terminate(true)),
@@ -56,9 +64,15 @@ const WORKER = fileURLToPath(new URL('./work-worker.mjs', import.meta.url));
 export interface WorkPool {
   /**
    * Does a task for a person, in turn.
+   * @param gone ends it, wherever it stands, and leaves its place to the next
    * @throws TooManyError where the person has too many already, BusyError where too much waits or it takes too long
    */
-  readonly run: <K extends TaskName>(person: string, task: K, input: TaskInput<K>) => Promise<TaskOutcome<K>>;
+  readonly run: <K extends TaskName>(
+    person: string,
+    task: K,
+    input: TaskInput<K>,
+    gone?: AbortSignal,
+  ) => Promise<TaskOutcome<K>>;
   readonly close: () => Promise<unknown>;
 }
 
@@ -69,7 +83,7 @@ export function workPool(
 ): WorkPool {
   const at = new Map<string, number>();
   return {
-    run: async <K extends TaskName>(person: string, task: K, input: TaskInput<K>) => {
+    run: async <K extends TaskName>(person: string, task: K, input: TaskInput<K>, gone?: AbortSignal) => {
       const own = at.get(person) ?? 0;
       if (own >= MOST_OF_ONE)
         throw new TooManyError(
@@ -79,7 +93,7 @@ export function workPool(
       at.set(person, own + 1);
       try {
         // What the task of this name answers, whichever thread it ran in.
-        return (await runner.run(task, input, deadlines[task])) as TaskOutcome<K>;
+        return (await runner.run(task, input, deadlines[task], gone)) as TaskOutcome<K>;
       } finally {
         const left = (at.get(person) ?? 1) - 1;
         if (left) at.set(person, left);

@@ -1,8 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, effect, HostListener, inject } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog } from '@angular/material/dialog';
 import { Router, RouterOutlet } from '@angular/router';
+import { map, merge } from 'rxjs';
 import { AccountStore } from './data/account.store';
+import { underWay } from './data/under-way';
+import { UnderWayBar } from './layout/under-way-bar';
 import { SignIn } from './people/sign-in';
 import { HeldEntries } from './shell/held-entries';
 import { openKeySheet, openPalette } from './shell/palette-opener';
@@ -12,13 +16,19 @@ import { isBesideTorch, urlOf } from './shell/url-of';
 /** The whole application: pages above, what is held here below; keys that work anywhere. */
 @Component({
   selector: 'hp-root',
-  imports: [MatButtonModule, RouterOutlet, HeldEntries, SignIn],
+  imports: [MatButtonModule, RouterOutlet, HeldEntries, SignIn, UnderWayBar],
   template: `
     @if (isOpen()) {
       <router-outlet />
     } @else if (account.me() && !account.mustChange()) {
       <div class="page" [attr.inert]="account.mustSignIn() ? '' : null">
-        <router-outlet /><hp-held-entries class="no-print" />
+        <router-outlet />
+        @if (underWay().length && !behindDialog()) {
+          @defer (on immediate) {
+            <hp-under-way-bar class="no-print" />
+          }
+        }
+        <hp-held-entries class="no-print" />
       </div>
     } @else if (account.away()) {
       <section role="alert">
@@ -55,6 +65,15 @@ export class App {
   private readonly router = inject(Router);
   protected readonly account = inject(AccountStore);
   private readonly url = urlOf(this.router);
+  protected readonly underWay = underWay;
+  /** A dialog shows at its own foot what is under way. */
+  protected readonly behindDialog = toSignal(
+    merge(
+      this.dialog.afterOpened.pipe(map(() => true)),
+      this.dialog.afterAllClosed.pipe(map(() => this.dialog.openDialogs.length > 0)),
+    ),
+    { initialValue: false },
+  );
   /** One joint, now, is for anybody. */
   protected readonly isOpen = computed(() => /^\/now(\?|$)/.test(this.url()));
 

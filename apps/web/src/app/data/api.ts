@@ -20,11 +20,15 @@ export class AwayError extends Error {
   }
 }
 
-const sent = (body: unknown, method: 'POST' | 'PUT' = 'POST'): RequestInit => ({
+const sent = (method: 'POST' | 'PUT', type: string, body: Blob | string, stop?: AbortSignal): RequestInit => ({
   method,
-  headers: { 'Content-Type': 'application/json' },
-  body: JSON.stringify(body),
+  headers: { 'Content-Type': type },
+  body,
+  ...(stop ? { signal: stop } : {}),
 });
+
+const json = (method: 'POST' | 'PUT', body: unknown, stop?: AbortSignal): RequestInit =>
+  sent(method, 'application/json', JSON.stringify(body), stop);
 
 /** True since the server said that nobody is signed in here; what was sent may be sent again after signing in. */
 export const signedOut = signal(false);
@@ -81,7 +85,7 @@ async function tellTakingOver(): Promise<void> {
   const asked = takingOver();
   if (!asked) return;
   try {
-    await callNow('hand-on', sent(asked));
+    await callNow('hand-on', json('POST', asked));
     setTakingOver(null);
   } catch (e) {
     if (!(e instanceof ApiProblem)) throw e;
@@ -105,17 +109,17 @@ async function callNow(path: string, init?: RequestInit): Promise<unknown> {
 }
 
 /** An answer of the server: what is shown is no longer what this device was told before. */
-async function heard(answering: Promise<unknown>): Promise<unknown> {
+async function heard<T>(answering: Promise<unknown>): Promise<T> {
   const body = await answering;
   if (fromDevice() !== null) fromDevice.set(null);
-  return body;
+  return body as T;
 }
 
 /** Asks; where the server is away, this device answers what is needed at the torch as it was told last. */
-async function ask(path: string): Promise<unknown> {
+async function ask(path: string, stop?: AbortSignal): Promise<unknown> {
   const keeps = isKept(path);
   try {
-    const body = await heard(callNow(path));
+    const body = await heard<unknown>(callNow(path, stop ? { signal: stop } : undefined));
     if (keeps) void keepAnswer(path, body).catch(() => undefined);
     return body;
   } catch (e) {
@@ -131,25 +135,22 @@ async function ask(path: string): Promise<unknown> {
 
 /** Asks the API. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const call = async <P extends PathOf<'GET'>>(path: P, ...at: At<P>): Promise<AnswerTo<'GET', P>> =>
-  (await ask(filledIn(path, at))) as AnswerTo<'GET', P>;
+  (await ask(filledIn(path, at), at[2])) as AnswerTo<'GET', P>;
 
 /** Posts JSON. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const post = <P extends PathOf<'POST'>>(path: P, body: unknown, ...at: At<P>): Promise<AnswerTo<'POST', P>> =>
-  heard(callNow(filledIn(path, at), sent(body))) as Promise<AnswerTo<'POST', P>>;
+  heard(callNow(filledIn(path, at), json('POST', body, at[2])));
 
 /** Puts JSON. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const put = <P extends PathOf<'PUT'>>(path: P, body: unknown, ...at: At<P>): Promise<AnswerTo<'PUT', P>> =>
-  heard(callNow(filledIn(path, at), sent(body, 'PUT'))) as Promise<AnswerTo<'PUT', P>>;
+  heard(callNow(filledIn(path, at), json('PUT', body, at[2])));
 
 /** Posts a file as it is. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const postFile = <P extends PathOf<'POST'>>(
   path: P,
-  file: { readonly type: string; readonly body: Blob | string },
+  { type, body }: { readonly type: string; readonly body: Blob | string },
   ...at: At<P>
-): Promise<AnswerTo<'POST', P>> =>
-  heard(
-    callNow(filledIn(path, at), { method: 'POST', headers: { 'Content-Type': file.type }, body: file.body }),
-  ) as Promise<AnswerTo<'POST', P>>;
+): Promise<AnswerTo<'POST', P>> => heard(callNow(filledIn(path, at), sent('POST', type, body, at[2])));
 
 async function file(path: string, init?: RequestInit): Promise<Blob> {
   const response = await reach(path, init);
@@ -158,8 +159,8 @@ async function file(path: string, init?: RequestInit): Promise<Blob> {
 
 /** Takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const fetchFile = <P extends FilePathOf<'GET'>>(path: P, ...at: At<P>): Promise<Blob> =>
-  file(filledIn(path, at));
+  file(filledIn(path, at), at[2] ? { signal: at[2] } : undefined);
 
 /** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const download = <P extends FilePathOf<'POST'>>(path: P, body: unknown, ...at: At<P>): Promise<Blob> =>
-  file(filledIn(path, at), sent(body));
+  file(filledIn(path, at), json('POST', body, at[2]));

@@ -4,9 +4,11 @@ import type { WaitingFile } from '@hephaist/contracts/records/intake-record';
 import { saysOf } from '@hephaist/core/words/says-of';
 import { ApiProblem, postFile } from './api';
 import { newId } from './outbox';
+import { stoppable, StoppedError } from './under-way';
 
-/** The job that is in, the file that waits to be countersigned, or why neither. */
-export type ImportOutcome = { readonly jobId: string } | { readonly waits: WaitingFile } | { readonly says: string };
+/** The job that is in, the file that waits to be countersigned, or why neither; stopped, it is in whole or not at all. */
+export type ImportOutcome =
+  { readonly jobId: string } | { readonly waits: WaitingFile } | { readonly says: string } | { readonly stopped: true };
 
 /** The package of a hand-over rather than a job's file alone. */
 const isPackage = (file: { readonly name: string }): boolean => /\.zip$/i.test(file.name);
@@ -25,14 +27,14 @@ export async function importJobFile(file: File): Promise<ImportOutcome> {
   if (large) return { says: large };
   try {
     const zip = isPackage(file);
-    const { jobId, waits } = await postFile(
-      zip ? '/import-package/:id' : '/import/:id',
-      { type: zip ? 'application/zip' : 'application/json', body: zip ? file : await file.text() },
-      { id: newId() },
+    const sent = { type: zip ? 'application/zip' : 'application/json', body: zip ? file : await file.text() };
+    const { jobId, waits } = await stoppable(`Taking ${file.name} in`, (stop) =>
+      postFile(zip ? '/import-package/:id' : '/import/:id', sent, { id: newId() }, {}, stop),
     );
     if (waits) return { waits };
     return jobId ? { jobId } : { says: `${file.name} was not taken in.` };
   } catch (e) {
+    if (e instanceof StoppedError) return { stopped: true };
     if (e instanceof ApiProblem) {
       const first = e.problem.fields
         ?.slice(0, 3)

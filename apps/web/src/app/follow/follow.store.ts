@@ -2,6 +2,7 @@ import type { Followable, Followed, FollowLink } from '@hephaist/contracts/excha
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, fetchFile } from '../data/api';
 import { seek } from '../data/seek';
+import { stoppable } from '../data/under-way';
 
 interface FollowState {
   readonly page: Followed | null;
@@ -21,6 +22,6 @@ export const FollowStore = signalStore(
       patchState(store, { found: await seek(sought) });
     },
     paper: (of: Followable, id: string, asked: Readonly<Record<string, string>>): Promise<Blob> =>
-      fetchFile('/follow/:of/:id/page.pdf', { of, id }, asked),
+      stoppable('Making the page', (stop) => fetchFile('/follow/:of/:id/page.pdf', { of, id }, asked, stop)),
   })),
 );

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { ApiProblem } from '../data/api';
+import { StoppedError } from '../data/under-way';
 import { Attempt } from './attempt';
 
 describe('something asked of the server', () => {
@@ -22,6 +23,12 @@ describe('something asked of the server', () => {
     expect(attempt.failure()).toBe('in words');
     await attempt.run(() => Promise.resolve());
     expect(attempt.failure()).toBeNull();
+  });
+
+  it('what somebody stopped is not done, and nothing is told of it', async () => {
+    const attempt = new Attempt();
+    expect(await attempt.run(() => Promise.reject(new StoppedError()))).toBe(false);
+    expect([attempt.busy(), attempt.failure(), attempt.problems(), attempt.refusals()]).toEqual([false, null, [], 0]);
   });
 
   it('goes one after the other, each in its turn, and is busy until the last', async () => {

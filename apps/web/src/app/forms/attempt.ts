@@ -2,6 +2,7 @@ import { computed, type Signal, signal } from '@angular/core';
 import type { FieldProblem } from '@hephaist/core/source/problem';
 import { saysOf } from '@hephaist/core/words/says-of';
 import { ApiProblem } from '../data/api';
+import { StoppedError } from '../data/under-way';
 import { problemAt, under } from './problems';
 
 /**
@@ -86,6 +87,7 @@ export class Attempt {
   }
 
   private refuse(e: unknown): void {
+    if (e instanceof StoppedError) return;
     if (e instanceof ApiProblem && e.problem.current?.length) this.clash.set(e.problem.current[0]);
     else if (e instanceof ApiProblem && e.problem.fields?.length) this.told.set(e.problem.fields);
     else this.failure.set(saysOf(e));

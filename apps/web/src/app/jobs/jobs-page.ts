@@ -267,7 +267,9 @@ export class JobsPage {
     const outcome = await importJobFile(file);
     if ('jobId' in outcome) this.open(outcome.jobId);
     else if ('waits' in outcome) await this.waiting().came(outcome.waits);
-    else this.problem.set(outcome.says);
+    else if ('says' in outcome) this.problem.set(outcome.says);
+    // It may have been taken in just before it was stopped: what is in stands in the list.
+    else await this.store.load();
   }
 
   protected open(jobId: string): void {

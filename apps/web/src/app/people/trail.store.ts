@@ -2,6 +2,7 @@ import { ACCESS_PAGE, type AccessEntry } from '@hephaist/contracts/exchange/peop
 import type { TrailAsked, TrailEntry, TrailPage, TrailVerdict } from '@hephaist/contracts/records/trail';
 import { patchState, signalStore, withMethods, withState } from '@ngrx/signals';
 import { call, post } from '../data/api';
+import { stoppable } from '../data/under-way';
 
 interface TrailState {
   readonly entries: readonly TrailEntry[];
@@ -61,7 +62,9 @@ export const TrailStore = signalStore(
     /** Holds every record against the trail. */
     async check(): Promise<void> {
       patchState(store, { verdict: null });
-      patchState(store, { verdict: await post('/trail/check', {}) });
+      patchState(store, {
+        verdict: await stoppable('Checking the trail', (stop) => post('/trail/check', {}, {}, {}, stop)),
+      });
     },
   })),
 );

@@ -10,7 +10,9 @@ import { JobStore } from '../data/job.store';
 import { lineCalled } from '../data/new-line';
 import { newId } from '../data/outbox';
 import { checkCsv } from '../data/papers';
+import { StoppedError } from '../data/under-way';
 import { type Column, Table } from '../layout/table';
+import { UnderWayBar } from '../layout/under-way-bar';
 import { jointsWord, StepDone } from './step-done';
 
 const BATCH = 2000;
@@ -18,7 +20,7 @@ const BATCH = 2000;
 /** Brings joints in from CSV: each bad row by line and column, the good ones offered, nothing by halves. */
 @Component({
   selector: 'hp-csv-import',
-  imports: [Table, MatButtonModule, MatDialogModule],
+  imports: [Table, MatButtonModule, MatDialogModule, UnderWayBar],
   template: `
     <h2 mat-dialog-title id="csv-title">Import joints from CSV</h2>
     <mat-dialog-content>
@@ -64,6 +66,7 @@ const BATCH = 2000;
         }
       }
     </mat-dialog-content>
+    <hp-under-way-bar />
     <mat-dialog-actions align="end">
       <button matButton="outlined" mat-dialog-close>Close</button>
       <button matButton="filled" [disabled]="!report()?.good?.length || busy()" (click)="take()">
@@ -120,7 +123,8 @@ export class CsvImport {
     try {
       this.report.set(await checkCsv(this.store.jobId() ?? '', list.text));
     } catch (e) {
-      this.failure.set(`${list.name}: ${saysOf(e)}`);
+      // Stopped: the file stays picked, and may be picked anew.
+      if (!(e instanceof StoppedError)) this.failure.set(`${list.name}: ${saysOf(e)}`);
     }
   }
 

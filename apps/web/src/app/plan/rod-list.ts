@@ -14,6 +14,7 @@ import { Pick as PickField } from '../forms/pick';
 import { Cell } from '../layout/cell';
 import { StillPlanning } from '../layout/still-planning';
 import { Table } from '../layout/table';
+import { UnderWayBar } from '../layout/under-way-bar';
 import { May } from '../signing/may';
 import { numberOf } from '../units/typed';
 import { UnitsStore } from '../units/units.store';
@@ -30,7 +31,19 @@ const SELECTION = 'selection';
 /** What to buy and carry: rods by class and form, flux and gas for the job, a line or a selection, and the fewest rods that do. */
 @Component({
   selector: 'hp-rod-list',
-  imports: [Cell, Table, MatButtonModule, May, MatDialogModule, Entry, GasNeeds, PickField, RodServes, StillPlanning],
+  imports: [
+    Cell,
+    Table,
+    MatButtonModule,
+    May,
+    MatDialogModule,
+    Entry,
+    GasNeeds,
+    PickField,
+    RodServes,
+    StillPlanning,
+    UnderWayBar,
+  ],
   templateUrl: './rod-list.html',
   styles: `
     @use 'scale';

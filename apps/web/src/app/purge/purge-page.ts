@@ -28,10 +28,10 @@ import { deadLegAdvice } from '@hephaist/core/purge/dead-leg';
 import { DEFAULT_LIMIT } from '@hephaist/core/purge/single-line';
 import { findService } from '@hephaist/core/services/services';
 import { CUBIC_FOOT, formatDuration } from '@hephaist/core/units/units';
-import { saysOf } from '@hephaist/core/words/says-of';
 import { JobStore } from '../data/job.store';
 import { purgePlanPdf } from '../data/papers';
 import { saveFile } from '../data/save-file';
+import { Attempt } from '../forms/attempt';
 import { Entry } from '../forms/entry';
 import { Pick as PickField } from '../forms/pick';
 import { addressWord } from '../layout/address';
@@ -229,21 +229,18 @@ export class PurgePage implements OnDestroy {
     }, 33);
   }
 
-  protected readonly failure = signal<string | null>(null);
+  protected readonly paper = new Attempt();
   /** One page to take along, worked out on the server. */
   protected async onePage(): Promise<void> {
     const line = this.current();
     if (!line) return;
-    this.failure.set(null);
-    try {
+    await this.paper.run(async () => {
       const pdf = await purgePlanPdf(line.id, {
         system: this.units.system(),
         minutes: numberOf(this.wishes().minutes),
         cylinder: this.wishes().cylinder,
       });
       saveFile(pdf, `purge-${line.prefix}.pdf`);
-    } catch (e) {
-      this.failure.set(saysOf(e));
-    }
+    });
   }
 }
