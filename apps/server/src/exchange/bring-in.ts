@@ -4,6 +4,7 @@ import type { IntakeAnswer } from '@hephaist/contracts/records/intake-record';
 import { ContractError } from '@hephaist/contracts/schemas/parse';
 import { saysOf } from '@hephaist/core/words/says-of';
 import { NotJsonError } from '../http/errors.js';
+import { mustStillWait } from '../http/gone.js';
 import type { Account } from '../people/people-store.js';
 import type { TakenPicture } from '../pictures/picture.js';
 import { hashOf } from '../records/hash.js';
@@ -47,7 +48,7 @@ function judged(raw: unknown, file: JobFile, pictures: readonly TakenPicture[]):
 /**
  * Brings a job's file or package in. What holds evidence, or what its bringer may not write, waits for a person of
  * quality; nothing of it is on file until then. The same sent again gets the same answer.
- * @param gone ends the reading of it; what is written is written whole
+ * @param gone before it is written, ends it; what is written is written whole
  */
 export async function bringIn(
   store: RecordStore,
@@ -60,8 +61,9 @@ export async function bringIn(
   const hash = hashOf(came.bytes);
   const before = await store.answerOf<{ jobId: string; kept: number }>(id, 'import', hash);
   if (before) return { ...before, waits: null };
-  const { file, pictures } = await read(came, by.id, work);
+  const { file, pictures } = await read(came, by.id, work, gone);
   await mustBeNew(store, file);
+  mustStillWait(gone);
   if (mustBeCountersigned(file, by.roles)) {
     const waits = { id, jobName: file.job.name, brings: broughtBy(file), hash, ...came };
     return { jobId: null, kept: 0, waits: await keepWaiting(store, by, waits) };

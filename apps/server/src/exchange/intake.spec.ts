@@ -11,6 +11,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { broughtIn, demoFile, type Harness, harness, newId, TEST_PASSWORD } from '../../test/harness.js';
 import { sampleSession } from '../../test/instruments.js';
 import { verifyTrail } from '../audit/verify.js';
+import { PeopleStore } from '../people/people-store.js';
+import { workPool } from '../work/work-pool.js';
+import { bringIn } from './bring-in.js';
 
 /** A file is no way round roles and signatures. */
 
@@ -56,6 +59,19 @@ const signatureOf = (kind: Signature['kind'], record: { id: string }, meaning: S
 });
 
 describe('a file that holds only a plan', () => {
+  it('is not taken in where its bringer stopped it before it was written', async () => {
+    const file = bare();
+    const bytes = Buffer.from(JSON.stringify(file));
+    const came = { type: 'job' as const, bytes };
+    const people = new PeopleStore(h.store.db);
+    const { id = '' } = (await people.list(h.store.companyId)).find((p) => p.roles.join() === 'lead') ?? {};
+    const lead = await people.byId(h.store.companyId, id);
+    const bring = (gone?: AbortSignal) => bringIn(h.store, lead!, newId(), came, workPool(), gone);
+    await expect(bring(AbortSignal.abort())).rejects.toThrow('Nobody waits for it any more.');
+    expect(await h.store.find('job', file.job.id)).toBeNull();
+    expect(await bring()).toMatchObject({ jobId: file.job.id });
+  });
+
   it('goes in at once by whoever may write it, and says that it came in', async () => {
     const answer = await send(bare()).expect(201);
     expect(answer.body).toMatchObject({ waits: null, kept: 0 });

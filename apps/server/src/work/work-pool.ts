@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { saysOf } from '@hephaist/core/words/says-of';
 import { pool, Promise as PoolPromise } from 'workerpool';
 import { BusyError, TooManyError } from '../http/errors.js';
+import { goneError } from '../http/gone.js';
 import { type TaskInput, type TaskName, type TaskOutcome, TASKS } from './tasks.js';
 
 /** How long each may take, ms: then its worker is ended and the next one begins. */
@@ -46,7 +47,7 @@ export function inThreads(script: string, threads = Math.max(1, Math.min(4, avai
         const outcome: unknown = await work;
         return outcome;
       } catch (e) {
-        if (e instanceof PoolPromise.CancellationError) throw new BusyError('Nobody waits for it any more.');
+        if (e instanceof PoolPromise.CancellationError) throw goneError();
         if (e instanceof PoolPromise.TimeoutError)
           throw new BusyError(`It took longer than ${Math.round(deadlineMs / 1000)} s and was given up.`);
         if (/queue size/i.test(saysOf(e))) throw full();
