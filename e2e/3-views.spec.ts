@@ -125,6 +125,15 @@ const VIEWS: Readonly<Record<string, (page: Page) => Promise<void>>> = {
   },
 };
 
+test('a page with a fault is not clean to axe', async ({ page }) => {
+  const main = (more: string) => `<html lang="en"><title>A page</title><main><h1>A page</h1>${more}</main></html>`;
+  await page.setContent(main(''));
+  await expectAxeClean(page);
+  await page.setContent(main('<img src="data:," /><p style="color: #ccc; background: #fff">pale</p>'));
+  await expect(expectAxeClean(page)).rejects.toThrow('image-alt: img');
+  await expect(expectAxeClean(page, 'colours')).rejects.toThrow('color-contrast: p');
+});
+
 test.describe('every view is clean to axe, light and dark:', () => {
   // They only look, so both workers may share them out.
   test.describe.configure({ mode: 'parallel' });

@@ -1,9 +1,11 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
+import { type AddressInfo, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { expect, test as base } from '@playwright/test';
+import { Client } from 'pg';
 
 /** Runs a shell line with the project's own functions. */
 export const withLib = (line: string): string =>
@@ -43,6 +45,15 @@ async function until(what: string, holds: () => boolean | Promise<boolean>, trie
   throw new Error(`${what} did not come`);
 }
 
+/** A port that nothing listens at. */
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as AddressInfo;
+      server.close(() => done(port));
+    });
+  });
+
 const answers = (url: string) => (): Promise<boolean> =>
   fetch(`${url}/api/health`).then(
     (r) => r.ok,
@@ -56,13 +67,11 @@ async function begin(
   settings: Readonly<Record<string, string>>,
 ): Promise<Running> {
   const name = `of_${process.pid}_${++serial}`;
-  const sql = `create database ${name} template ${template ?? 'template0'}`;
-  execFileSync(process.execPath, [
-    '--input-type=module',
-    '-e',
-    `import pg from 'pg'; const c = new pg.Client('${pg.replace(/\/postgres$/, '/template1')}'); await c.connect(); await c.query('${sql}'); await c.end();`,
-  ]);
-  const port = withLib('free_port');
+  const client = new Client(pg.replace(/\/postgres$/, '/template1'));
+  await client.connect();
+  await client.query(`create database ${name} template ${template ?? 'template0'}`);
+  await client.end();
+  const port = String(await freePort());
   const url = `http://127.0.0.1:${port}`;
   let said = '';
   const rise = async (): Promise<(how: NodeJS.Signals) => Promise<void>> => {

@@ -20,9 +20,16 @@ function made(setup: BenchSetup, habits: Habits = {}, fineness = COARSE) {
   const deeds = playHand(run, scriptedHand({ ...ENDS, ...habits }));
   return { run, deeds, cut: sawn(run), faults: benchFaults(run) };
 }
+/** A usual hand at a joint; the same asked again is the same, made once. */
+const kept = new Map<string, ReturnType<typeof made>>();
 const usual = (id: string, joint: Partial<JointSpec> = {}, fineness = COARSE) => {
+  const key = JSON.stringify([id, joint, fineness]);
+  const before = kept.get(key);
+  if (before) return before;
   const hand = USUAL_HANDS.find((h) => h.id === id)!;
-  return made(sampleBench(joint, hand.forgotten), hand.habits, fineness);
+  const now = made(sampleBench(joint, hand.forgotten), hand.habits, fineness);
+  kept.set(key, now);
+  return now;
 };
 
 const steel: Partial<JointSpec> = { socket: { kind: 'fitting', metalId: 'steel', depthM: null, cup: null } };
