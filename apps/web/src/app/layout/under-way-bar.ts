@@ -11,7 +11,7 @@ import { underWay } from '../data/under-way';
     @if (underWay().length) {
       <section aria-label="Under way">
         @for (work of underWay(); track work.id) {
-          <div class="bar">
+          <div class="foot-bar">
             <span role="status">{{ work.words }} …</span>
             <mat-progress-bar mode="indeterminate" [attr.aria-label]="work.words" />
             <button matButton="outlined" (click)="work.stop()">Stop</button>
@@ -21,14 +21,6 @@ import { underWay } from '../data/under-way';
     }
   `,
   styles: `
-    .bar {
-      display: flex;
-      gap: var(--space-5);
-      align-items: center;
-      padding: var(--space-2) var(--space-6);
-      border-top: 1px solid var(--line-strong);
-      background: var(--sheet);
-    }
     mat-progress-bar {
       flex: 1;
       min-width: 40px;

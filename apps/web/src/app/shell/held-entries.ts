@@ -16,18 +16,18 @@ import { newerVersion, takeNewer } from './newer-version';
   template: `
     <div aria-live="polite">
       @if (since(); as at) {
-        <div class="bar">
+        <div class="foot-bar">
           <span class="caution">▲ No server: what stands here is of {{ at }}, from this device</span>
         </div>
       }
       @if (newer()) {
-        <div class="bar">
+        <div class="foot-bar">
           <span>A newer version is on this device.</span>
           <button matButton="outlined" (click)="takeNewer()">Go over to it</button>
         </div>
       }
       @if (pictures.held().length) {
-        <div class="bar">
+        <div class="foot-bar">
           <span class="caution"
             >▲ {{ pictures.held().length }} {{ pictures.held().length === 1 ? 'photograph' : 'photographs' }} held
             here</span
@@ -39,7 +39,7 @@ import { newerVersion, takeNewer } from './newer-version';
         </div>
       }
       @if (outbox.held().length) {
-        <div class="bar">
+        <div class="foot-bar">
           <span class="caution"
             >▲ {{ outbox.held().length }} {{ outbox.held().length === 1 ? 'entry' : 'entries' }} held here</span
           >
@@ -53,16 +53,6 @@ import { newerVersion, takeNewer } from './newer-version';
         }
       }
     </div>
-  `,
-  styles: `
-    .bar {
-      display: flex;
-      gap: var(--space-5);
-      align-items: center;
-      padding: var(--space-2) var(--space-6);
-      border-top: 1px solid var(--line-strong);
-      background: var(--sheet);
-    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
