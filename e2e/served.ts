@@ -1,11 +1,11 @@
 import { execFileSync, spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
-import { type AddressInfo, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { expect, test as base } from '@playwright/test';
 import { Client } from 'pg';
+import { freePort } from '../apps/server/test/free-port.js';
 
 /** Runs a shell line with the project's own functions. */
 export const withLib = (line: string): string =>
@@ -44,15 +44,6 @@ async function until(what: string, holds: () => boolean | Promise<boolean>, trie
   }
   throw new Error(`${what} did not come`);
 }
-
-/** A port that nothing listens at. */
-const freePort = (): Promise<number> =>
-  new Promise((done) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as AddressInfo;
-      server.close(() => done(port));
-    });
-  });
 
 const answers = (url: string) => (): Promise<boolean> =>
   fetch(`${url}/api/health`).then(

@@ -68,10 +68,7 @@ export class App {
   protected readonly underWay = underWay;
   /** A dialog shows at its own foot what is under way. */
   protected readonly behindDialog = toSignal(
-    merge(
-      this.dialog.afterOpened.pipe(map(() => true)),
-      this.dialog.afterAllClosed.pipe(map(() => this.dialog.openDialogs.length > 0)),
-    ),
+    merge(this.dialog.afterOpened.pipe(map(() => true)), this.dialog.afterAllClosed.pipe(map(() => false))),
     { initialValue: false },
   );
   /** One joint, now, is for anybody. */

@@ -24,7 +24,7 @@ const sent = (method: 'POST' | 'PUT', type: string, body: Blob | string, stop?: 
   method,
   headers: { 'Content-Type': type },
   body,
-  ...(stop ? { signal: stop } : {}),
+  signal: stop ?? null,
 });
 
 const json = (method: 'POST' | 'PUT', body: unknown, stop?: AbortSignal): RequestInit =>
@@ -119,7 +119,7 @@ async function heard<T>(answering: Promise<unknown>): Promise<T> {
 async function ask(path: string, stop?: AbortSignal): Promise<unknown> {
   const keeps = isKept(path);
   try {
-    const body = await heard<unknown>(callNow(path, stop ? { signal: stop } : undefined));
+    const body = await heard<unknown>(callNow(path, { signal: stop ?? null }));
     if (keeps) void keepAnswer(path, body).catch(() => undefined);
     return body;
   } catch (e) {
@@ -152,14 +152,14 @@ export const postFile = <P extends PathOf<'POST'>>(
   ...at: At<P>
 ): Promise<AnswerTo<'POST', P>> => heard(callNow(filledIn(path, at), sent('POST', type, body, at[2])));
 
-async function file(path: string, init?: RequestInit): Promise<Blob> {
+async function file(path: string, init: RequestInit): Promise<Blob> {
   const response = await reach(path, init);
   return response.ok ? whole(response.blob()) : refuse(response);
 }
 
 /** Takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const fetchFile = <P extends FilePathOf<'GET'>>(path: P, ...at: At<P>): Promise<Blob> =>
-  file(filledIn(path, at), at[2] ? { signal: at[2] } : undefined);
+  file(filledIn(path, at), { signal: at[2] ?? null });
 
 /** Posts JSON and takes a file. @throws ApiProblem when refused, AwayError when it may be tried again */
 export const download = <P extends FilePathOf<'POST'>>(path: P, body: unknown, ...at: At<P>): Promise<Blob> =>
